@@ -1,0 +1,173 @@
+import * as yup from 'yup';
+import { FAMILY_IDS } from '../need/families';
+import { REQUIREMENTS, type NumberSpec, type RequirementSpec } from '../need/requirements';
+import { formatQuantity } from '../quantity/quantity';
+import { MATERIALS } from '../shelf/shelf';
+import { FLUID_IDS } from '../shelf/types';
+import { MAX_PINS } from './types';
+
+/** Validation of everything a user may send; the same schemas on the page and on the server. */
+
+const finite = (label: string): yup.NumberSchema<number> =>
+  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, Number.isFinite);
+
+const bounded = (label: string, min: number, max: number, show: (x: number) => string = String): yup.NumberSchema<number> =>
+  finite(label)
+    .min(min, `${label} cannot be below ${show(min)}.`)
+    .max(max, `${label} cannot be above ${show(max)}. Check the unit and the zeros.`);
+
+/** Bounds of a numeric requirement, with the message shown beside its field. */
+export function requirementNumber(spec: NumberSpec): yup.NumberSchema<number> {
+  const schema = bounded(spec.label, spec.min, spec.max, (x) => formatQuantity(x, spec.quantity, 'metric'));
+  return spec.whole ? schema.integer(`${spec.label}: a whole number.`) : schema;
+}
+
+function requirementValue(spec: RequirementSpec): yup.Schema {
+  switch (spec.kind) {
+    case 'number': return requirementNumber(spec);
+    case 'choice': return yup.string().oneOf(spec.options.map((o) => o.value)).required();
+    case 'yes-no': return yup.boolean().required();
+    case 'fluids': return yup.array().of(yup.string().oneOf([...FLUID_IDS]).required()).max(FLUID_IDS.length).required();
+  }
+}
+
+const needSchema = yup
+  .object(
+    Object.fromEntries(
+      REQUIREMENTS.map((spec) => [
+        spec.id,
+        yup
+          .object({
+            level: yup.string().oneOf(['must', 'want']).required(),
+            value: requirementValue(spec),
+            from: yup.string().max(200).defined(),
+          })
+          .default(undefined)
+          .optional(),
+      ]),
+    ),
+  )
+  .noUnknown()
+  .required();
+
+/** low ≤ likely ≤ high, all finite and within bounds. */
+export const rangeSchema = (label: string, min: number, max: number): yup.ObjectSchema<{ low: number; likely: number; high: number }> =>
+  yup
+    .object({ low: bounded(label, min, max), likely: bounded(label, min, max), high: bounded(label, min, max) })
+    .test('order', `${label}: low, likely and high must rise in this order.`, (r) => r.low <= r.likely && r.likely <= r.high);
+
+const MONEY_MAX = 100_000_000;
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+const measureSchema = yup
+  .object({
+    triangles: bounded('Triangles', 4, 5_000_000),
+    volume_mm3: bounded('Volume', -1e13, 1e13),
+    area_mm2: bounded('Area', 0, 1e11),
+    box_mm: yup.array().of(bounded('Box', 0, 20_000)).length(3).required(),
+    watertight: yup.boolean().required(),
+  })
+  .required();
+
+const shapeSchema = yup
+  .object({
+    hash: yup.string().matches(/^[0-9a-f]{64}$/).required(),
+    fileName: yup.string().max(255).required(),
+    unit: yup.string().oneOf(['mm', 'inch']).required(),
+    measure: measureSchema,
+  })
+  .default(undefined)
+  .optional();
+
+export const caseSchema = yup
+  .object({
+    title: yup.string().trim().min(2, 'Give the tool a name.').max(120, 'At most 120 letters.').required('Give the tool a name.'),
+    family: yup.string().oneOf(FAMILY_IDS, 'Choose a kind of tool.').required('Choose a kind of tool.'),
+    place: yup.string().max(120).defined(),
+    trouble: yup.string().max(1000, 'At most 1000 letters.').defined(),
+    form: yup.string().oneOf(['flat', 'block', 'shaped']).required(),
+    size_mm: yup
+      .array()
+      .of(bounded('Size', 0.5, 20_000, (x) => formatQuantity(x, 'length', 'metric')))
+      .length(3, 'Give three sizes.')
+      .required(),
+    today: yup
+      .object({
+        way: yup.string().oneOf(['machined', 'hand-made', 'cut', 'bought', 'none']).required(),
+        material: yup.string().nullable().defined().test('material', 'Choose a material of the shelf.', (m) => m === null || MATERIALS.some((s) => s.id === m)),
+        cost: bounded('Cost today', 0, MONEY_MAX).nullable().defined(),
+        wait_days: bounded('Wait today', 0, 2000, (x) => `${x} days`).nullable().defined(),
+        delay_per_day: bounded('Cost of a day\'s delay', 0, MONEY_MAX),
+      })
+      .required(),
+    need: needSchema,
+    shapes: yup.object({ machined: shapeSchema, printed: shapeSchema }).noUnknown().required(),
+    pins: yup
+      .array()
+      .of(yup.object({ process: yup.string().max(60).required(), material: yup.string().max(60).required() }).noUnknown().required())
+      .max(MAX_PINS, `At most ${MAX_PINS} routes can be pinned.`)
+      .required(),
+    overrides: yup
+      .mixed<Record<string, Record<string, unknown>>>()
+      .required()
+      .test('overrides', 'An overridden line is not usable.', (all, ctx) => {
+        for (const [route, lines] of Object.entries(all ?? {})) {
+          for (const [line, o] of Object.entries((lines ?? {}) as Record<string, unknown>)) {
+            try {
+              overrideSchema.validateSync(o, { strict: true });
+            } catch (e) {
+              return ctx.createError({ message: `${route}, ${line}: ${(e as Error).message}` });
+            }
+          }
+        }
+        return true;
+      }),
+    start: yup.string().matches(DAY, 'Use a date.').test('real', 'Not a date of the calendar.', isRealDate).required(),
+  })
+  .noUnknown('There is a field that Cuadro does not know.')
+  .required();
+
+export const overrideSchema = rangeSchema('Value', -1e9, 1e12).concat(
+  yup.object({ kind: yup.string().oneOf(['quote', 'you']).required(), note: yup.string().trim().min(1, 'Say where the figure comes from.').max(400).required('Say where the figure comes from.') }),
+);
+
+/** True for dates that exist: 2026-02-30 does not. */
+function isRealDate(text: string | undefined): boolean {
+  const time = Date.parse(`${text}T00:00:00Z`);
+  return Number.isFinite(time) && new Date(time).toISOString().slice(0, 10) === text;
+}
+
+const calendarSchema = yup
+  .object({
+    shiftStart_min: bounded('Start of the shift', 0, 1439),
+    shiftEnd_min: bounded('End of the shift', 1, 1440).when('shiftStart_min', ([start], s) => s.moreThan(start as number, 'The shift must end after it starts.')),
+    workdays: yup.array().of(yup.number().integer().min(0).max(6).required()).min(1, 'At least one working day is needed.').max(7).required(),
+    holidays: yup.array().of(yup.string().matches(DAY).test('real', 'A holiday is not a date of the calendar.', isRealDate).required()).max(400).required(),
+    unattended: yup.boolean().required(),
+  })
+  .noUnknown()
+  .required();
+
+/** @param bounds smallest and largest accepted value per figure name */
+export const shopSchema = (bounds: Readonly<Record<string, { label: string; bounds: readonly [number, number] }>>): yup.AnyObjectSchema =>
+  yup
+    .object({
+      currency: yup.string().matches(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.').required(),
+      figures: yup
+        .object(
+          Object.fromEntries(
+            Object.entries(bounds).map(([name, f]) => [
+              name,
+              rangeSchema(f.label, f.bounds[0], f.bounds[1])
+                .concat(yup.object({ note: yup.string().max(400).defined() }))
+                .default(undefined)
+                .optional(),
+            ]),
+          ),
+        )
+        .noUnknown()
+        .required(),
+      calendar: calendarSchema,
+    })
+    .noUnknown()
+    .required();

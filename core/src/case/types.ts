@@ -1,0 +1,64 @@
+import type { Form } from '../need/family';
+import type { Need } from '../need/requirements';
+import type { Measure } from '../shape/measure';
+import type { Range } from '../worksheet/types';
+
+/** How the tool is made, or got, today. */
+export type TodayWay = 'machined' | 'hand-made' | 'cut' | 'bought' | 'none';
+
+/** A mesh of the case: the content is kept by its SHA-256, the measure travels with the case. */
+export interface ShapeRef {
+  hash: string;
+  fileName: string;
+  unit: 'mm' | 'inch';
+  measure: Measure;
+}
+
+/** A route pinned for comparison: a process with a material. Letters A–D go by position. */
+export interface Pin {
+  process: string;
+  material: string;
+}
+
+/** "We have a quote": a figure put over a line of one route. */
+export interface LineOverride extends Range {
+  kind: 'quote' | 'you';
+  note: string;
+}
+
+/** All that a user says about one candidate tool; the document that is saved, versioned and signed. */
+export interface CaseDoc {
+  title: string;
+  family: string;
+  /** Area and step: "Assembly, door cell". */
+  place: string;
+  /** What goes wrong today, in the user's words. */
+  trouble: string;
+  form: Form;
+  /** Rough outer size; replaced by the measured box where a mesh is there. */
+  size_mm: [number, number, number];
+  today: {
+    way: TodayWay;
+    /** Shelf material it is made of today; null when not known. */
+    material: string | null;
+    /** Price of one tool today; null when nobody knows. */
+    cost: number | null;
+    /** Calendar days from asking to having it; null when nobody knows. */
+    wait_days: number | null;
+    /** What one day without the tool costs: scrap, a second pair of hands, a line down. */
+    delay_per_day: number;
+  };
+  need: Need;
+  shapes: { machined?: ShapeRef; printed?: ShapeRef };
+  /** Routes chosen by the user; empty lets Cuadro suggest. */
+  pins: Pin[];
+  /** Overridden lines, by "process/material" and line name. */
+  overrides: Record<string, Record<string, LineOverride>>;
+  /** Date from which lead times count, ISO. */
+  start: string;
+}
+
+export const routeKey = (pin: Pin): string => `${pin.process}/${pin.material}`;
+export const MAX_PINS = 4;
+export const LETTERS = ['A', 'B', 'C', 'D'] as const;
+export type Letter = (typeof LETTERS)[number];

@@ -1,0 +1,19 @@
+import { type Family, usual } from '../family';
+
+export const guard: Family = {
+  id: 'guard',
+  label: 'Machine guard',
+  what: 'Stands between people and a moving part.',
+  duty: 'guard',
+  form: 'shaped',
+  fill: { low: 0.04, likely: 0.08, high: 0.15 },
+  loadCase: 'bending',
+  revisions: { low: 0, likely: 0, high: 1 },
+  defaults: {
+    serviceTemp: usual(35), load: usual(300), loadDirection: usual('in-plane'), wear: usual('impact'), tolerance: usual(1),
+    copies: usual(1), cyclesPerYear: usual(250), years: usual(8), fluids: usual(['alkaline'], 'want'),
+  },
+  essential: ['load'],
+  usualTrouble: 'one-off folded and welded work for an odd machine',
+  cautions: ['Openings and distances must follow the standard reach distances; interlocks stay as they are; have the guard approved by whoever is responsible for machine safety before use.'],
+};

@@ -1,0 +1,58 @@
+import type { Entry, Line, Source } from '../worksheet/types';
+import { TYPICAL } from '../shelf/types';
+
+/** People and machines that a stage needs; each has a queue and working hours in the shop. */
+export type Resource = 'engineer' | 'programmer' | 'printer' | 'mill' | 'bench' | 'metrology' | 'supplier' | 'carrier';
+
+/** One step on the way to a finished tool. */
+export interface Stage {
+  id: string;
+  label: string;
+  resource: Resource;
+  /**
+   * work: only while the shift is on. run: started by somebody during the shift, then goes on by itself through the night.
+   * Where the shop does not allow unattended running, a run waits for the shift like work.
+   */
+  mode: 'work' | 'run';
+  /** Line or entry with the hours of the whole stage (of one run, when `runs` is given). */
+  hours: string;
+  /** Line with the number of runs, each of which needs somebody to start it. */
+  runs?: string;
+  /** Stages that must be finished first; the one before, when left out. */
+  after?: string[];
+}
+
+/** A figure the process brings along. */
+export type Fact = Omit<Entry, 'source'> & { source?: Source };
+
+/** Shorthand for a process fact with low, likely and high. */
+export const fact = (name: string, label: string, unit: string, low: number, likely: number, high: number, extra: Partial<Fact> = {}): Fact =>
+  ({ name, label, unit, low, likely, high, ...extra });
+
+/**
+ * A way of making a tool: one file in `processes/`. The lines are its cost and time model; the bill and the programme
+ * lines that every process shares are added by `routeLines`.
+ */
+export interface Process {
+  id: string;
+  label: string;
+  kind: 'print' | 'machine' | 'cut' | 'hand';
+  where: 'house' | 'bureau';
+  what: string;
+  /** Largest part, mm, sorted long to short. */
+  envelope_mm: [number, number, number];
+  /** Tolerance it holds without further work: ±(a + b·L), mm. */
+  tolerance: { a_mm: number; b_per_mm: number };
+  /** Suits only flat or blocky work; shaped work cannot be made this way. */
+  forms?: readonly ('flat' | 'block' | 'shaped')[];
+  facts: readonly Fact[];
+  /** Must include `mass_part` (kg). Lines with `cost` make up the price. */
+  lines: readonly Line[];
+  stages: readonly Stage[];
+  cautions: readonly string[];
+}
+
+/** Facts of a process as entries; samples are kept apart from those of other processes by the key. */
+export function factEntries(process: Process): Entry[] {
+  return process.facts.map((f) => ({ key: `${process.id}.${f.name}`, ...f, source: f.source ?? TYPICAL }));
+}

@@ -1,0 +1,16 @@
+import { EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
+import type { Process } from '../process';
+
+export const extrusionChamber: Process = {
+  id: 'extrusion-chamber',
+  label: 'Filament extrusion, heated chamber',
+  kind: 'print',
+  where: 'house',
+  what: 'Engineering polymers up to 200 °C; dear material, support to remove.',
+  envelope_mm: [330, 300, 300],
+  tolerance: { a_mm: 0.15, b_per_mm: 0.0015 },
+  facts: extrusionFacts({ rate: [18, 30, 45], bed_cm2: 900, warm_h: 1 }),
+  lines: extrusionLines('chamber_rate'),
+  stages: EXTRUSION_STAGES,
+  cautions: ['Chamber and bed burn: gloves and cooling before the part is taken out.'],
+};

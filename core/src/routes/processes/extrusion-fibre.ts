@@ -1,0 +1,19 @@
+import { EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
+import { fact, type Process } from '../process';
+
+export const extrusionFibre: Process = {
+  id: 'extrusion-fibre',
+  label: 'Extrusion with continuous fibre',
+  kind: 'print',
+  where: 'house',
+  what: 'Stiff fixtures, fingers and jaws; fibre lies in the layer planes only.',
+  envelope_mm: [300, 240, 190],
+  tolerance: { a_mm: 0.1, b_per_mm: 0.001 },
+  facts: [
+    ...extrusionFacts({ rate: [8, 14, 20], bed_cm2: 600, warm_h: 0.2 }),
+    fact('fibre_rate_laid', 'Fibre laid', 'cm^3/h', 2, 3.5, 5),
+  ],
+  lines: extrusionLines('fibre_rate', true),
+  stages: EXTRUSION_STAGES,
+  cautions: ['Carbon-fibre dust from sanding and drilling irritates and conducts: extract it, wear a mask and gloves.'],
+};

@@ -1,0 +1,16 @@
+import { EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
+import type { Process } from '../process';
+
+export const extrusionOpen: Process = {
+  id: 'extrusion-open',
+  label: 'Filament extrusion, open frame',
+  kind: 'print',
+  where: 'house',
+  what: 'First jigs, trays and guards; weak across the layers, warps when large.',
+  envelope_mm: [350, 300, 300],
+  tolerance: { a_mm: 0.2, b_per_mm: 0.002 },
+  facts: extrusionFacts({ rate: [10, 18, 28], bed_cm2: 800, warm_h: 0.3 }),
+  lines: extrusionLines('open_rate'),
+  stages: EXTRUSION_STAGES,
+  cautions: ['Hot nozzle and bed: let them cool before reaching in.'],
+};

@@ -1,0 +1,43 @@
+import { fact, type Process } from '../process';
+
+export const manualMill: Process = {
+  id: 'manual-mill',
+  label: 'Manual mill and drill',
+  kind: 'hand',
+  where: 'house',
+  what: 'Blocks and plates with a few holes, without a program.',
+  envelope_mm: [600, 300, 250],
+  tolerance: { a_mm: 0.05, b_per_mm: 0.0002 },
+  forms: ['flat', 'block'],
+  facts: [
+    fact('allowance', 'Stock allowance, all round', 'mm', 1, 2, 4),
+    fact('squaring', 'Squaring and facing in aluminium', 'cm^2/minute', 4, 8, 14),
+    fact('setup_h', 'One set-up', 'h', 0.15, 0.25, 0.5),
+    fact('holes', 'Holes and threads', '', 3, 6, 12, { whole: true }),
+    fact('hole_min', 'One hole in aluminium, marked out', 'minute', 3, 5, 9),
+    fact('sketch_h', 'Sketch', 'h', 0.2, 0.4, 0.8),
+    fact('deburr_h', 'Sawing and deburring', 'h', 0.2, 0.35, 0.7),
+    fact('inspect_h', 'Checking', 'h', 0.1, 0.2, 0.4),
+    fact('scrap', 'Share scrapped', '', 0.01, 0.04, 0.08),
+    fact('revision_share', 'One-off work repeated at a change', '', 0.5, 0.8, 1),
+  ],
+  lines: [
+    { name: 'mass_part', label: 'Weight as machined', unit: 'kg', expr: 'volume * density / g_per_kg' },
+    { name: 'stock_volume', label: 'Stock', unit: 'cm^3', expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3' },
+    { name: 'material_cost', label: 'Stock', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
+    { name: 'mill_h', label: 'Squaring, set-ups and holes', unit: 'h', expr: 'area * cutting / squaring / min_per_h + setups * setup_h + holes * hole_min * cutting / min_per_h' },
+    { name: 'machine_cost', label: 'Milling and drilling', unit: 'money', expr: 'mill_h * manual_rate', cost: 'machine' },
+    { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * labour_rate', cost: 'finishing' },
+    { name: 'inspect_cost', label: 'Checking', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    { name: 'sketch_cost', label: 'Sketch', unit: 'money', expr: 'sketch_h * engineer_rate', cost: 'engineering', once: true },
+    { name: 'mill_order_h', label: 'Milling the order', unit: 'h', expr: 'mill_h * copies' },
+    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h + inspect_h + remedy_hours) * copies' },
+  ],
+  stages: [
+    { id: 'sketch', label: 'Sketch', resource: 'engineer', mode: 'work', hours: 'sketch_h' },
+    { id: 'queue', label: 'Wait for the machine', resource: 'bench', mode: 'work', hours: 'manual_queue' },
+    { id: 'mill', label: 'Mill and drill', resource: 'bench', mode: 'work', hours: 'mill_order_h' },
+    { id: 'bench', label: 'Deburr and check', resource: 'bench', mode: 'work', hours: 'bench_order_h' },
+  ],
+  cautions: [],
+};

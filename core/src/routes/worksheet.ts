@@ -1,0 +1,158 @@
+import { resolveNeed, shapeEntries } from '../case/facts';
+import type { CaseDoc, LineOverride, Pin, TodayWay } from '../case/types';
+import { routeKey } from '../case/types';
+import { lifeEntry } from '../life/life';
+import { family as familyOf } from '../need/families';
+import type { WearMode } from '../need/requirements';
+import { material as materialOf } from '../shelf/shelf';
+import { shopEntries, type Shop } from '../shelf/shop';
+import type { Material } from '../shelf/types';
+import { compileSheet, type Sheet } from '../worksheet/compile';
+import type { Entry, Line, Override, Range, Source } from '../worksheet/types';
+import { billLines } from './blocks/bill';
+import { CONSTANTS } from './constants';
+import { factEntries, type Process } from './process';
+import { process as processOf } from './processes';
+
+/** Extra hardware, hours and weight that a route takes on to meet the need. */
+export interface RemedyLoad {
+  money: Range;
+  hours: Range;
+  mass_kg: Range;
+  metalFace: boolean;
+  names: string[];
+}
+
+/** A route ready to be evaluated: its lines compiled, its entries gathered, its overridden lines set aside. */
+export interface RouteSheet {
+  process: Process;
+  material: Material;
+  entries: Entry[];
+  sheet: Sheet;
+  overrides: Record<string, Override>;
+}
+
+const lineCache = new Map<string, Line[]>();
+/** All lines of a process: its own, then the bill. */
+export function routeLines(process: Process): Line[] {
+  let lines = lineCache.get(process.id);
+  if (!lines) {
+    lines = [...process.lines, ...billLines(process.lines, process.where)];
+    lineCache.set(process.id, lines);
+  }
+  return lines;
+}
+
+/** Names under which lead time and delay cost come in; the lead network fills the first. */
+export const LEAD_ENTRY = 'lead_days';
+
+/**
+ * Every entry a route can use, from the shape, the need, the shelf, the shop and the process.
+ * `lead_days` starts at zero; `evaluateRoute` replaces it by the result of the activity network.
+ */
+export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, material: Material, remedies: RemedyLoad): Entry[] {
+  const family = familyOf(doc.family);
+  const need = resolveNeed(doc);
+  const printed = process.kind === 'print';
+  const typed = (assumed: boolean | undefined): Source =>
+    assumed === false ? { kind: 'need', text: 'From the Need step.' } : { kind: 'guess', text: 'Usual for this kind of tool; say otherwise on the Need step.' };
+  const needed = (name: string, label: string, unit: string, r: { value: number; assumed: boolean } | undefined, fallback: number, spread = 0.3): Entry => {
+    const value = r?.value ?? fallback;
+    const loose = r && !r.assumed ? 0 : spread;
+    return { name, label, unit, low: value * (1 - loose), likely: value, high: value * (1 + loose), source: typed(r?.assumed), key: `need.${name}` };
+  };
+  const shelf = (name: string, label: string, unit: string, range: Range): Entry =>
+    ({ name, label, unit, ...range, source: { kind: 'shelf', text: `${material.label}: ${material.source.text}` }, key: `material.${material.id}.${name}` });
+  const remedy = (name: string, label: string, unit: string, range: Range): Entry =>
+    ({ name, label, unit, ...range, source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' }, key: `${process.id}.${material.id}.${name}` });
+  const setups: Record<CaseDoc['form'], Range> = {
+    flat: { low: 1, likely: 2, high: 2 }, block: { low: 2, likely: 3, high: 4 }, shaped: { low: 3, likely: 4, high: 6 },
+  };
+  const entries: Entry[] = [
+    ...CONSTANTS,
+    ...shopEntries(shop),
+    ...shapeEntries(doc, printed),
+    ...factEntries(process),
+    // Copies are what was asked for, assumed or not: nobody orders between four and eight trays.
+    needed('copies', 'Copies in use', '', need.copies, 1, 0),
+    needed('cycles_per_year', 'Cycles a year', 'cycle/year', need.cyclesPerYear, 5000),
+    needed('years', 'Years of the programme', 'year', need.years, 4),
+    { name: 'revisions', label: 'Design changes over the programme', unit: '', ...family.revisions, whole: true, source: typed(true), key: 'need.revisions' },
+    { name: 'delay_per_day', label: 'Cost of a day\'s delay', unit: 'money/day', low: doc.today.delay_per_day, likely: doc.today.delay_per_day, high: doc.today.delay_per_day, source: { kind: 'need', text: 'From the Need step.' } },
+    { name: LEAD_ENTRY, label: 'Days until it is ready', unit: 'day', low: 0, likely: 0, high: 0, source: { kind: 'standard', text: 'From the activity network and the working calendar; open the lead time.' } },
+    shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
+    shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
+    lifeEntry(family.duty, material, (need.wear?.value as WearMode | undefined) ?? 'none', remedies.metalFace),
+    remedy('remedy_money', 'Metal parts and remedies, bought', 'money', remedies.money),
+    remedy('remedy_hours', 'Fitting metal parts and remedies', 'h', remedies.hours),
+    remedy('remedy_mass', 'Weight of metal parts', 'kg', remedies.mass_kg),
+  ];
+  if (material.fibre_per_cm3) {
+    entries.push(shelf('fibre_share', 'Fibre, share of the plastic\'s volume', '', { low: 0.03, likely: 0.08, high: 0.15 }), shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3));
+  } else {
+    entries.push(shelf('fibre_share', 'Fibre, share of the plastic\'s volume', '', { low: 0, likely: 0, high: 0 }), shelf('fibre_price', 'Fibre', 'money/cm^3', { low: 0, likely: 0, high: 0 }));
+  }
+  if (material.cutting) {
+    entries.push(
+      shelf('cutting', 'Cutting effort, aluminium = 1', '', { low: material.cutting * 0.85, likely: material.cutting, high: material.cutting * 1.2 }),
+      { name: 'setups', label: 'Set-ups', unit: '', ...setups[doc.form], whole: true, source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' } },
+    );
+  }
+  return entries;
+}
+
+/** Process that stands for the way a tool is made today; its price is overridden by today's. */
+export const TODAY_PROCESS: Record<TodayWay, string | undefined> = {
+  machined: 'cnc-mill', bought: 'cnc-mill', 'hand-made': 'manual-mill', cut: 'sheet-cut', none: undefined,
+};
+
+/** Today's price is a quote for the way the tool is made today: it goes over that route's price, estimate kept beside. */
+export function routeOverrides(doc: CaseDoc, pin: Pin): Record<string, Override> {
+  const own = Object.fromEntries(Object.entries(doc.overrides[routeKey(pin)] ?? {}).map(([name, o]) => [name, toOverride(o)]));
+  const out: Record<string, Override> = {};
+  const { cost, way, wait_days, material } = doc.today;
+  if (material && material !== pin.material) return own;
+  if (wait_days !== null && TODAY_PROCESS[way] === pin.process) {
+    const note = 'The wait today, from the Need step.';
+    out[LEAD_ENTRY] = { low: wait_days * 0.7, likely: wait_days, high: wait_days * 1.5, note, source: { kind: 'quote', text: note } };
+  }
+  if (cost !== null && TODAY_PROCESS[way] === pin.process) {
+    const note = 'Today\'s price of one tool, from the Need step; programming and freight included.';
+    const source: Source = { kind: 'quote', text: note };
+    out['price_each'] = { low: cost, likely: cost, high: cost, note, source };
+    out['price_once'] = { low: 0, likely: 0, high: 0, note, source };
+  }
+  return { ...out, ...own };
+}
+
+const toOverride = (o: LineOverride): Override => ({ low: o.low, likely: o.likely, high: o.high, note: o.note, source: { kind: o.kind, text: o.note } });
+
+const sheetCache = new Map<string, Sheet>();
+
+/** Gather and compile. Compiled sheets depend on the process and the overridden lines only, and are kept. */
+export function routeSheet(doc: CaseDoc, shop: Shop, pin: Pin, remedies: RemedyLoad): RouteSheet {
+  const process = processOf(pin.process);
+  const material = materialOf(pin.material);
+  const given = routeOverrides(doc, pin);
+  const isLine = (name: string): boolean => routeLines(process).some((l) => l.name === name);
+  const overrides = Object.fromEntries(Object.entries(given).filter(([name]) => isLine(name)));
+  // An overridden entry has no computed value to keep beside it: it is simply replaced, and says so.
+  const entries = routeEntries(doc, shop, process, material, remedies).map((e) =>
+    given[e.name] ? { ...e, low: given[e.name].low, likely: given[e.name].likely, high: given[e.name].high, source: given[e.name].source, key: `override.${routeKey(pin)}.${e.name}` } : e,
+  );
+  const key = `${process.id}|${Object.keys(overrides).sort().join(',')}`;
+  let sheet = sheetCache.get(key);
+  if (!sheet) {
+    sheet = compileSheet(routeLines(process), entries.map((e) => e.name), Object.keys(overrides));
+    sheetCache.set(key, sheet);
+  }
+  return { process, material, entries, sheet, overrides };
+}
+
+/** An override as an entry, so that it is sampled like one. */
+export function overrideEntries(route: RouteSheet): Entry[] {
+  return Object.entries(route.overrides).map(([name, o]) => {
+    const line = route.sheet.lines.get(name)!;
+    return { name, label: line.label, unit: line.unit, low: o.low, likely: o.likely, high: o.high, source: o.source, key: `override.${route.process.id}.${name}` };
+  });
+}

@@ -1,0 +1,20 @@
+import { byLevel, type Check } from '../check';
+
+const BASIS = 'Activity network of the route on the shop\'s calendar at likely durations; the Sheet step gives the 90 % date.';
+
+export const leadTime: Check = {
+  id: 'lead-time',
+  label: 'Date',
+  run({ need, figures }) {
+    if (!need.leadLimit) return undefined;
+    const days = figures.lead_days;
+    const limit = need.leadLimit.value;
+    const state = days <= 0.8 * limit ? 'pass' : days <= 1.2 * limit ? 'conditional' : 'fail';
+    const d = `${days.toFixed(1)} days`;
+    return {
+      state: byLevel(need.leadLimit.level, state),
+      value: days, limit, unit: 'days', margin: (limit - days) / limit, basis: BASIS,
+      reason: state === 'pass' ? `Ready in ${d}; ${limit} are allowed.` : state === 'conditional' ? `Ready in ${d}, tight against ${limit}: book the machine now.` : `Ready in ${d}; ${limit} are allowed.`,
+    };
+  },
+};

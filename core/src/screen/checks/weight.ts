@@ -1,0 +1,24 @@
+import { byLevel, type Check } from '../check';
+
+const BASIS = 'Volume as made times density, from the worksheet, before inserts.';
+
+export const weight: Check = {
+  id: 'weight',
+  label: 'Weight',
+  run({ need, figures }) {
+    if (!need.massLimit) return undefined;
+    const limit = need.massLimit.value;
+    const mass = figures.mass_kg;
+    const state = mass <= limit ? 'pass' : mass <= 1.25 * limit ? 'conditional' : 'fail';
+    const m = `${mass.toPrecision(2)} kg`;
+    return {
+      state: byLevel(need.massLimit.level, state),
+      value: mass,
+      limit,
+      unit: 'kg',
+      margin: (limit - mass) / limit,
+      basis: BASIS,
+      reason: state === 'pass' ? `${m} of ${limit} kg.` : state === 'conditional' ? `${m} is a little over ${limit} kg: take some out (ribs, pockets, fill).` : `${m} is too heavy for ${limit} kg.`,
+    };
+  },
+};

@@ -1,0 +1,32 @@
+/** Triangle soup as read from a file, millimetres: 9 numbers a triangle. */
+export interface Soup {
+  positions: Float32Array;
+  triangles: number;
+  /** Things worth telling that did not stop the reading ("12 bytes after the last triangle were ignored"). */
+  notes: string[];
+}
+
+/** Indexed mesh: equal corners share a vertex. */
+export interface Mesh {
+  /** xyz per vertex, mm */
+  vertices: Float32Array;
+  /** three vertex numbers per triangle */
+  indices: Uint32Array;
+}
+
+/** A file that cannot be used as a mesh. The message is for people and one line long. */
+export class MeshError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'MeshError';
+  }
+}
+
+export type LengthUnit = 'mm' | 'inch';
+
+/** Millimetres per unit. */
+export const MM_PER: Record<LengthUnit, number> = { mm: 1, inch: 25.4 };
+
+/** More than this and a browser tab may run out of memory; stated to the user. */
+export const MAX_TRIANGLES = 5_000_000;
+export const MAX_BYTES = 300 * 1024 * 1024;

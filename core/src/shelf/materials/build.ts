@@ -1,0 +1,48 @@
+import { around, FLUID_IDS, type FluidId, type FluidRating, type Material, TYPICAL } from '../types';
+
+/** A row of a material table; everything the row leaves out is filled in by the table's common part. */
+export interface Row {
+  id: string;
+  label: string;
+  processes: string[];
+  density: number;
+  /** GPa: in the layer plane, across it */
+  modulus: [number, number];
+  /** MPa: in the layer plane, across it (yield for metals) */
+  strength: [number, number];
+  /** °C: low, typical, high */
+  use: [number, number, number];
+  /** per kg: low, typical, high */
+  price: [number, number, number];
+  /** Ratings in the order of FLUID_IDS: coolant, mineral oil, alcohol, ketone, aromatic, chlorinated, alkaline, acid, hydraulic */
+  fluids: string;
+  marks: Material['marks'];
+  wear: number;
+  creep: number;
+  cutting?: number;
+  fibre?: number;
+  note: string;
+}
+
+/** Turn table rows into materials. Strength and stiffness carry ±15 %, density ±2 %. */
+export function materials(family: Material['family'], rows: Row[]): Material[] {
+  return rows.map((r) => ({
+    id: r.id,
+    label: r.label,
+    processes: r.processes,
+    family,
+    density_g_cm3: around(r.density, 0.02),
+    modulus_gpa: { inPlane: around(r.modulus[0], 0.15), across: around(r.modulus[1], 0.15) },
+    strength_mpa: { inPlane: around(r.strength[0], 0.15), across: around(r.strength[1], 0.2) },
+    use_c: { low: r.use[0], likely: r.use[1], high: r.use[2] },
+    price_per_kg: { low: r.price[0], likely: r.price[1], high: r.price[2] },
+    fluids: Object.fromEntries(FLUID_IDS.map((f, i) => [f, r.fluids[i] as FluidRating])) as Record<FluidId, FluidRating>,
+    marks: r.marks,
+    wear: r.wear,
+    creep: r.creep,
+    cutting: r.cutting,
+    fibre_per_cm3: r.fibre === undefined ? undefined : around(r.fibre, 0.2),
+    note: r.note,
+    source: TYPICAL,
+  }));
+}

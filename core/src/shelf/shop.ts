@@ -1,0 +1,102 @@
+import type { Entry, Range, Source } from '../worksheet/types';
+
+/**
+ * The shop: rates, queues and working hours of one site. Every figure has a built-in value that a site may replace;
+ * only the replacements are stored, so nothing built in is ever lost.
+ */
+export interface ShopFigure extends Range {
+  name: string;
+  label: string;
+  unit: string;
+  group: 'Hourly rates' | 'Machines' | 'Queues' | 'Trading terms';
+  spread?: Entry['spread'];
+  /** Smallest and largest value accepted for it. */
+  bounds: [number, number];
+  note: string;
+}
+
+const rate = (name: string, label: string, low: number, likely: number, high: number, note: string, group: ShopFigure['group'] = 'Hourly rates'): ShopFigure =>
+  ({ name, label, unit: 'money/h', group, low, likely, high, bounds: [0, 2000], note });
+const queue = (name: string, label: string, low: number, likely: number, high: number): ShopFigure =>
+  ({ name, label, unit: 'h', group: 'Queues', spread: 'lognormal', low, likely, high, bounds: [0.01, 5000], note: 'Working hours of backlog in front of it.' });
+const share = (name: string, label: string, low: number, likely: number, high: number, note: string): ShopFigure =>
+  ({ name, label, unit: '', group: 'Trading terms', low, likely, high, bounds: [0, 3], note });
+
+export const SHOP_FIGURES: readonly ShopFigure[] = [
+  rate('engineer_rate', 'Applications engineer', 55, 65, 80, 'Loaded cost of an hour.'),
+  rate('programmer_rate', 'CNC programmer', 55, 68, 85, 'Loaded cost of an hour.'),
+  rate('labour_rate', 'Shop-floor hands', 38, 45, 55, 'Loaded cost of an hour.'),
+  rate('inspector_rate', 'Metrology', 50, 60, 75, 'Loaded cost of an hour with the machine.'),
+  rate('mill_rate', '3-axis machining centre', 55, 70, 95, 'With operator; from capital, life, use, power, floor and upkeep.', 'Machines'),
+  rate('manual_rate', 'Manual mill and drill', 40, 48, 60, 'With operator.', 'Machines'),
+  rate('open_rate', 'Open-frame printer', 2, 3, 5, 'Without operator.', 'Machines'),
+  rate('chamber_rate', 'Heated-chamber extruder', 10, 14, 20, 'Without operator.', 'Machines'),
+  rate('fibre_rate', 'Fibre-reinforcing printer', 4, 6, 9, 'Without operator.', 'Machines'),
+  rate('vat_rate', 'Resin printer', 3, 5, 8, 'Without operator.', 'Machines'),
+  rate('powder_rate', 'Powder-bed machine at a bureau', 16, 22, 32, 'Without operator; cooling blocks the bin.', 'Machines'),
+  rate('laser_rate', 'Sheet-cutting machine', 80, 110, 150, 'With operator.', 'Machines'),
+  queue('mill_queue', 'Machining centre', 24, 60, 160),
+  queue('manual_queue', 'Manual mill', 4, 12, 40),
+  queue('printer_queue', 'Own printers', 1, 4, 16),
+  queue('bureau_queue', 'Bureau, until a bin fills', 8, 20, 48),
+  queue('laser_queue', 'Sheet cutting', 4, 12, 30),
+  queue('inspect_queue', 'Metrology', 1, 3, 10),
+  share('overhead', 'Overhead on own work', 0.1, 0.15, 0.25, 'On direct cost.'),
+  share('bureau_margin', 'Bureau\'s margin', 0.25, 0.4, 0.6, 'On the bureau\'s direct cost.'),
+  { name: 'bureau_minimum', label: 'Bureau\'s minimum order', unit: 'money', group: 'Trading terms', low: 50, likely: 80, high: 120, bounds: [0, 10_000], note: 'Charged even for a small part.' },
+  { name: 'freight', label: 'Freight per order', unit: 'money', group: 'Trading terms', low: 12, likely: 20, high: 35, bounds: [0, 10_000], note: 'From an outside supplier.' },
+  { name: 'freight_days', label: 'Freight time', unit: 'h', group: 'Trading terms', low: 8, likely: 16, high: 24, bounds: [0, 2000], note: 'In working hours of the supplier.' },
+];
+
+/** What a site keeps of its own. */
+export interface Shop {
+  /** ISO 4217 code shown for money. */
+  currency: string;
+  /** Replaced figures, by name. */
+  figures: Record<string, Range & { note: string }>;
+  calendar: Calendar;
+}
+
+/** When people are there. Minutes from midnight; printers may run on without anybody. */
+export interface Calendar {
+  shiftStart_min: number;
+  shiftEnd_min: number;
+  /** 0 Sunday … 6 Saturday */
+  workdays: number[];
+  /** ISO dates on which nobody works. */
+  holidays: string[];
+  /** May a print run on through nights and weekends? */
+  unattended: boolean;
+}
+
+export const DEFAULT_SHOP: Shop = {
+  currency: 'EUR',
+  figures: {},
+  calendar: {
+    shiftStart_min: 7 * 60,
+    shiftEnd_min: 16 * 60,
+    workdays: [1, 2, 3, 4, 5],
+    holidays: ['2026-12-24', '2026-12-25', '2026-12-28', '2026-12-29', '2026-12-30', '2026-12-31', '2027-01-01'],
+    unattended: true,
+  },
+};
+
+const BUILT_IN: Source = { kind: 'shop', text: 'Built-in shop figure, not yet replaced by your own.' };
+
+/** The shop's figures as worksheet entries. Both ways of making share them, so they move together in a risk run. */
+export function shopEntries(shop: Shop): Entry[] {
+  return SHOP_FIGURES.map((f) => {
+    const own = shop.figures[f.name];
+    return {
+      name: f.name,
+      label: f.label,
+      unit: f.unit,
+      spread: f.spread,
+      low: own?.low ?? f.low,
+      likely: own?.likely ?? f.likely,
+      high: own?.high ?? f.high,
+      key: `shop.${f.name}`,
+      source: own ? { kind: 'shop', text: own.note || 'Your shop\'s own figure.' } : BUILT_IN,
+    };
+  });
+}

@@ -1,0 +1,63 @@
+import type { Range, Source } from '../worksheet/types';
+
+/** How well a material stands a fluid: A no effect, B slight, C soak test needed, D attacked. */
+export type FluidRating = 'A' | 'B' | 'C' | 'D';
+
+export type FluidId =
+  | 'coolant' | 'mineral-oil' | 'alcohol' | 'ketone' | 'aromatic' | 'chlorinated' | 'alkaline' | 'acid' | 'hydraulic';
+
+export type ProcessId = string;
+
+/**
+ * A material as the shelf holds it. Strength and stiffness are given in the layer plane and across the layers;
+ * for stock materials both are the same.
+ */
+export interface Material {
+  id: string;
+  label: string;
+  /** Processes that can use it. */
+  processes: ProcessId[];
+  family: 'polymer' | 'fibre' | 'metal' | 'board';
+  density_g_cm3: Range;
+  modulus_gpa: { inPlane: Range; across: Range };
+  strength_mpa: { inPlane: Range; across: Range };
+  /** Highest temperature in lasting use, °C. Between low and high: test. */
+  use_c: Range;
+  price_per_kg: Range;
+  fluids: Record<FluidId, FluidRating>;
+  /** Does it mark a finished surface? */
+  marks: 'no' | 'with-pad' | 'yes';
+  /** Wear life relative to short-fibre nylon (1). */
+  wear: number;
+  /** Share of the short-term strength that may be used under lasting load. */
+  creep: number;
+  /** Cutting effort relative to aluminium 6061 (1); only for stock that is cut. */
+  cutting?: number;
+  /** Continuous fibre laid into it, price per cm³ of fibre. */
+  fibre_per_cm3?: Range;
+  note: string;
+  source: Source;
+}
+
+export const FLUIDS: Record<FluidId, string> = {
+  coolant: 'water-based coolant',
+  'mineral-oil': 'mineral oil, grease',
+  alcohol: 'alcohol',
+  ketone: 'ketone (acetone)',
+  aromatic: 'aromatic solvent (thinner)',
+  chlorinated: 'chlorinated solvent',
+  alkaline: 'alkaline detergent',
+  acid: 'acid cleaner',
+  hydraulic: 'hydraulic fluid',
+};
+export const FLUID_IDS = Object.keys(FLUIDS) as FluidId[];
+
+export const TYPICAL: Source = { kind: 'shelf', text: 'Typical published range; confirm with your supplier\'s sheet.' };
+
+/** likely ± share, the usual spread of published values. */
+export const around = (likely: number, share = 0.1): Range => ({
+  low: likely * (1 - share),
+  likely,
+  high: likely * (1 + share),
+});
+export const exactly = (value: number): Range => ({ low: value, likely: value, high: value });

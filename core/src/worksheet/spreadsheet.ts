@@ -1,0 +1,27 @@
+import type { Sheet } from './compile';
+import type { Expr } from './parse';
+
+const INFIX: Record<string, string> = {
+  add: '+', subtract: '-', multiply: '*', divide: '/', pow: '^',
+  smaller: '<', smallerEq: '<=', larger: '>', largerEq: '>=', equal: '=',
+};
+const CALL: Record<string, string> = { min: 'MIN', max: 'MAX', abs: 'ABS', sqrt: 'SQRT', exp: 'EXP', log: 'LN', choose: 'IF' };
+
+/**
+ * A line's expression as a spreadsheet formula (without the leading `=`), so that an export stays live.
+ * Rounding up and down go through INT, which every spreadsheet program rounds towards −∞.
+ * @param cell address of the cell that holds a line or entry
+ */
+export function spreadsheetFormula(sheet: Sheet, line: string, cell: (name: string) => string): string {
+  const write = (e: Expr): string => {
+    if (e.kind === 'number') return String(e.value);
+    if (e.kind === 'name') return cell(e.name);
+    const args = e.args.map(write);
+    if (INFIX[e.op]) return `(${args[0]}${INFIX[e.op]}${args[1]})`;
+    if (e.op === 'unaryMinus') return `(-${args[0]})`;
+    if (e.op === 'ceil') return `(-INT(-${args[0]}))`;
+    if (e.op === 'floor') return `INT(${args[0]})`;
+    return `${CALL[e.op]}(${args.join(',')})`;
+  };
+  return write(sheet.exprs.get(line)!);
+}

@@ -1,0 +1,30 @@
+/** Three projects: pure core, the Node side (server, demo, cli, scripts), and Angular in jsdom. */
+const { createCjsPreset } = require('jest-preset-angular/presets/index.js');
+
+const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs' } }];
+const coreAlias = { '^@cuadro/core/(.*)$': '<rootDir>/core/src/$1' };
+/** Packages that ship ES modules only and so pass through the transform. */
+const esm = 'node_modules/(?!(?:d3-random|pure-rand|@angular|rxjs|.*\\.mjs$))';
+
+const plain = {
+  testEnvironment: 'node',
+  transform: { '^.+\\.(t|mj|j)s$': swc },
+  transformIgnorePatterns: [esm],
+  moduleNameMapper: coreAlias,
+};
+
+module.exports = {
+  projects: [
+    { ...plain, displayName: 'core', rootDir: __dirname, testMatch: ['<rootDir>/core/src/**/*.spec.ts'] },
+    { ...plain, displayName: 'server', rootDir: __dirname, testMatch: ['<rootDir>/{server/src,demo,cli,bench,scripts}/**/*.spec.ts'] },
+    {
+      ...createCjsPreset({ tsconfig: '<rootDir>/web/tsconfig.spec.json' }),
+      displayName: 'web',
+      rootDir: __dirname,
+      testMatch: ['<rootDir>/web/src/**/*.spec.ts'],
+      setupFilesAfterEnv: ['<rootDir>/web/jest.setup.ts'],
+      moduleNameMapper: coreAlias,
+      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-random|pure-rand|comlink|three|apexcharts|ng-apexcharts))'],
+    },
+  ],
+};

@@ -1,0 +1,35 @@
+// Build page and server when their sources are newer than the last build (or always, with --force).
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+function* files(path) {
+  if (statSync(path).isFile()) return yield path;
+  for (const name of readdirSync(path).sort()) {
+    if (!['node_modules', 'dist'].includes(name)) yield* files(join(path, name));
+  }
+}
+
+/** Hash of everything that goes into a build. */
+function fingerprint() {
+  const hash = createHash('sha256');
+  for (const root of ['core/src', 'server/src', 'server/migrations', 'demo', 'web/src', 'web/public', 'web/tsconfig.app.json', 'angular.json', 'package-lock.json', 'scripts/build.mjs']) {
+    for (const file of files(root)) if (!file.endsWith('.spec.ts')) hash.update(file).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+const stamp = '.cache/built';
+const now = fingerprint();
+const fresh = existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync('web/dist/index.html') && existsSync('server/dist/main.js');
+if (!fresh || process.argv.includes('--force')) {
+  const run = (command, ...args) => {
+    const { status } = spawnSync(command, args, { stdio: ['ignore', 2, 2], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+    if (status !== 0) process.exit(1);
+  };
+  run('npx', 'ng', 'build');
+  run('npx', 'esbuild', 'server/src/main.ts', '--bundle', '--platform=node', '--target=node20', '--format=esm', '--packages=external', '--alias:@cuadro/core=./core/src', '--outfile=server/dist/main.js', '--log-level=warning');
+  mkdirSync('.cache', { recursive: true });
+  writeFileSync(stamp, now);
+}

@@ -1,0 +1,8 @@
+// Jest with the flag that the embedded database needs, so that nobody has to remember it.
+import { spawnSync } from 'node:child_process';
+
+const { status } = spawnSync('npx', ['jest', ...process.argv.slice(2)], {
+  stdio: 'inherit',
+  env: { ...process.env, NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --experimental-vm-modules --no-warnings`.trim() },
+});
+process.exit(status ?? 1);
