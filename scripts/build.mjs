@@ -29,7 +29,7 @@ if (!fresh || process.argv.includes('--force')) {
     if (status !== 0) process.exit(1);
   };
   run('npx', 'ng', 'build');
-  run('npx', 'esbuild', 'server/src/main.ts', '--bundle', '--platform=node', '--target=node20', '--format=esm', '--packages=external', '--alias:@cuadro/core=./core/src', '--outfile=server/dist/main.js', '--log-level=warning');
+  run('npx', 'esbuild', 'server/src/main.ts', 'server/src/jobs/worker.ts', '--bundle', '--platform=node', '--target=node20', '--format=esm', '--packages=external', '--alias:@cuadro/core=./core/src', '--outdir=server/dist', '--entry-names=[name]', '--log-level=warning');
   mkdirSync('.cache', { recursive: true });
   writeFileSync(stamp, now);
 }

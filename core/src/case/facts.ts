@@ -1,7 +1,7 @@
 import { family as familyOf } from '../need/families';
-import type { Family } from '../need/family';
+import type { Family, Form } from '../need/family';
 import { REQUIREMENTS, type Need, type Requirement, type RequirementId } from '../need/requirements';
-import type { Measure } from '../shape/measure';
+import type { Axis, Measure } from '../shape/measure';
 import type { Entry, Range, Source } from '../worksheet/types';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -48,13 +48,22 @@ export function sizeOf(doc: CaseDoc, printed: boolean): Size {
   return { sorted, height: shape ? box[2] : sorted[2], measured: !!shape };
 }
 
-/** A flat plate has a constant section along its short side; measured where there is a mesh, else as the user says. */
-export function isFlat(doc: CaseDoc, printed: boolean): boolean {
+const AXES: readonly Axis[] = ['x', 'y', 'z'];
+
+/** A constant section up to this thickness is a plate that can be cut; beyond, a block to be milled. */
+const PLATE_MM = 30;
+
+/**
+ * The form as measured where there is a mesh (constant section along the short side: plate or block), else as the user
+ * says. What was called a plate and turns out not to be one counts as shaped.
+ */
+export function formOf(doc: CaseDoc, printed: boolean): Form {
   const shape = shapeFor(doc, printed);
-  if (!shape) return doc.form === 'flat';
+  if (!shape) return doc.form;
   const { prismatic, box_mm } = shape.measure;
-  const axis = { x: 0, y: 1, z: 2 }[prismatic.axis];
-  return prismatic.share > 0.985 && box_mm[axis] <= Math.min(...box_mm) * 1.0001;
+  const short = Math.min(...box_mm);
+  if (prismatic !== null && box_mm[AXES.indexOf(prismatic)] <= short * 1.0001) return short <= PLATE_MM ? 'flat' : 'block';
+  return doc.form === 'flat' ? 'shaped' : doc.form;
 }
 
 const GUESS: Source = { kind: 'guess', text: 'Guessed from the family and the rough size. Drop a mesh on the Shape step to measure it.' };

@@ -1,5 +1,4 @@
 import { family as familyOf } from '../need/families';
-import type { Form } from '../need/family';
 import { evaluateRoute } from '../routes/evaluate-route';
 import type { Process } from '../routes/process';
 import { PROCESSES } from '../routes/processes';
@@ -10,7 +9,7 @@ import { materialsFor } from '../shelf/shelf';
 import type { Shop } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
-import { isFlat, resolveNeed, shapeFor, sizeOf } from './facts';
+import { formOf, resolveNeed, sizeOf } from './facts';
 import { MAX_PINS, type CaseDoc, type Pin } from './types';
 
 /** One process with one material, screened and roughly priced at likely values. */
@@ -28,12 +27,6 @@ export interface RouteOption extends Pin {
   programme_with_wait: number;
   lead_days: number;
   mass_kg: number;
-}
-
-/** The form as measured where there is a mesh; a plate that turns out not to be one counts as shaped. */
-export function formOf(doc: CaseDoc, printed: boolean): Form {
-  if (isFlat(doc, printed)) return 'flat';
-  return shapeFor(doc, printed) && doc.form === 'flat' ? 'shaped' : doc.form;
 }
 
 /** Screen one process with one material. Remedies are priced in before the figures are read. */
@@ -98,8 +91,9 @@ export function suggestPins(doc: CaseDoc, options: readonly RouteOption[]): Pin[
   take(cheapest(printed.filter((o) => o.process !== first?.process)));
   const today = TODAY_PROCESS[doc.today.way];
   const asToday = options.find((o) => o.process === today && o.material === doc.today.material);
-  take(asToday && asToday.state !== 'fail' ? asToday : cheapest(holds.filter((o) => o.process === today)));
-  if (!chosen.some((o) => o.kind === 'machine')) take(cheapest(holds.filter((o) => o.kind === 'machine')));
+  // What stands in the shop today is always shown, even where it fails: it is what everything is compared with.
+  take(asToday ?? cheapest(holds.filter((o) => o.process === today)));
+  if (!chosen.some((o) => o.kind === 'machine' && o.state !== 'fail')) take(cheapest(holds.filter((o) => o.kind === 'machine')));
   take(cheapest(holds.filter((o) => (o.kind === 'cut' || o.kind === 'hand') && o.process !== today)));
   return chosen.map(({ process, material }) => ({ process, material }));
 }

@@ -25,10 +25,12 @@ export interface Measure {
   overhang_mm2: number;
   /** Area lying on the lowest plane. */
   bed_mm2: number;
-  /** Largest share of the surface made of faces square or parallel to one axis; 1 for a plate with cut-outs. */
-  prismatic: { axis: 'x' | 'y' | 'z'; share: number };
+  /** Axis along which the section is constant (a plate with cut-outs, a bar); the shortest one; null when there is none. */
+  prismatic: Axis | null;
   notes: string[];
 }
+
+export type Axis = 'x' | 'y' | 'z';
 
 export interface Shape {
   mesh: Mesh;
@@ -82,8 +84,6 @@ export function measure(mesh: Mesh, notes: string[] = []): Measure {
   }
   const solid = topo.watertight && sums.volume > 0;
   const centroid = [0, 1, 2].map((a) => mid[a] + (solid ? sums.moment[a] / sums.volume : sums.areaMoment[a] / (sums.area || 1)));
-  const shares = sums.square.map((s) => s / (sums.area || 1));
-  const best = shares.indexOf(Math.max(...shares));
   return {
     triangles,
     volume_mm3: sums.volume,
@@ -100,7 +100,7 @@ export function measure(mesh: Mesh, notes: string[] = []): Measure {
     inverted,
     overhang_mm2: sums.overhang,
     bed_mm2: sums.bed,
-    prismatic: { axis: (['x', 'y', 'z'] as const)[best], share: shares[best] },
+    prismatic: solid ? constantAxis(sums, box) : null,
     notes,
   };
 }
@@ -112,14 +112,26 @@ interface FaceSums {
   areaMoment: [number, number, number];
   overhang: number;
   bed: number;
-  square: [number, number, number];
+  /** Area square to each axis, and area parallel to it. */
+  caps: [number, number, number];
+  sides: [number, number, number];
+}
+
+/**
+ * A section is constant along an axis when nearly all faces are square or parallel to it and the square ones are just
+ * the two ends: cap area = 2 V / extent. Pockets have more cap than that.
+ */
+function constantAxis(sums: FaceSums, box: readonly number[]): Axis | null {
+  const axes = [0, 1, 2].filter((a) => sums.caps[a] + sums.sides[a] > 0.985 * sums.area && Math.abs((sums.caps[a] * box[a]) / (2 * sums.volume) - 1) < 0.02);
+  axes.sort((a, b) => box[a] - box[b]);
+  return axes.length ? (['x', 'y', 'z'] as const)[axes[0]] : null;
 }
 
 function sumFaces(mesh: Mesh, mid: number[], floor: number, bedTolerance: number): FaceSums {
   const { vertices: v, indices } = mesh;
   const [mx, my, mz] = mid;
   let volume6 = 0, area2 = 0, gx = 0, gy = 0, gz = 0, ax = 0, ay = 0, az = 0;
-  let overhang2 = 0, bed2 = 0, sx = 0, sy = 0, sz = 0;
+  let overhang2 = 0, bed2 = 0, cx2 = 0, cy2 = 0, cz2 = 0, sx2 = 0, sy2 = 0, sz2 = 0;
   const bedTop = floor + bedTolerance;
   for (let i = 0; i < indices.length; i += 3) {
     const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
@@ -141,11 +153,12 @@ function sumFaces(mesh: Mesh, mid: number[], floor: number, bedTolerance: number
       if (onBed) bed2 += twice;
       else if (-nz > COS_45 * twice * (1 + 1e-6)) overhang2 += twice;
     }
-    // A face counts for an axis when it is square to it or parallel to it (within about 1°).
+    // Square to an axis or parallel to it, within about 1°.
     const ex = Math.abs(nx), ey = Math.abs(ny), ez = Math.abs(nz);
-    if (ex > 0.9998 * twice || ex < 0.02 * twice) sx += twice;
-    if (ey > 0.9998 * twice || ey < 0.02 * twice) sy += twice;
-    if (ez > 0.9998 * twice || ez < 0.02 * twice) sz += twice;
+    const square = 0.9998 * twice, along = 0.02 * twice;
+    if (ex > square) cx2 += twice; else if (ex < along) sx2 += twice;
+    if (ey > square) cy2 += twice; else if (ey < along) sy2 += twice;
+    if (ez > square) cz2 += twice; else if (ez < along) sz2 += twice;
   }
   return {
     volume: volume6 / 6,
@@ -154,7 +167,8 @@ function sumFaces(mesh: Mesh, mid: number[], floor: number, bedTolerance: number
     areaMoment: [ax / 6, ay / 6, az / 6],
     overhang: overhang2 / 2,
     bed: bed2 / 2,
-    square: [sx / 2, sy / 2, sz / 2],
+    caps: [cx2 / 2, cy2 / 2, cz2 / 2],
+    sides: [sx2 / 2, sy2 / 2, sz2 / 2],
   };
 }
 

@@ -111,13 +111,20 @@ export function writeStl(vertices: ArrayLike<number>, indices: ArrayLike<number>
   const view = new DataView(bytes.buffer);
   view.setUint32(80, count, true);
   for (let t = 0, at = HEADER; t < count; t++, at += RECORD) {
-    const p = (k: number, axis: number): number => vertices[indices[t * 3 + k] * 3 + axis];
-    const [ux, uy, uz] = [0, 1, 2].map((a) => p(1, a) - p(0, a));
-    const [vx, vy, vz] = [0, 1, 2].map((a) => p(2, a) - p(0, a));
-    const normal = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
-    const length = Math.hypot(...normal) || 1;
-    normal.forEach((x, a) => view.setFloat32(at + a * 4, x / length, true));
-    for (let k = 0; k < 3; k++) for (let a = 0; a < 3; a++) view.setFloat32(at + 12 + k * 12 + a * 4, p(k, a), true);
+    const a = indices[t * 3] * 3, b = indices[t * 3 + 1] * 3, c = indices[t * 3 + 2] * 3;
+    const ux = vertices[b] - vertices[a], uy = vertices[b + 1] - vertices[a + 1], uz = vertices[b + 2] - vertices[a + 2];
+    const vx = vertices[c] - vertices[a], vy = vertices[c + 1] - vertices[a + 1], vz = vertices[c + 2] - vertices[a + 2];
+    const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const length = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
+    view.setFloat32(at, nx / length, true);
+    view.setFloat32(at + 4, ny / length, true);
+    view.setFloat32(at + 8, nz / length, true);
+    for (let k = 0; k < 3; k++) {
+      const v = indices[t * 3 + k] * 3;
+      view.setFloat32(at + 12 + k * 12, vertices[v], true);
+      view.setFloat32(at + 16 + k * 12, vertices[v + 1], true);
+      view.setFloat32(at + 20 + k * 12, vertices[v + 2], true);
+    }
   }
   return bytes;
 }

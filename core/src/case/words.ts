@@ -1,0 +1,57 @@
+import { FLUIDS, type FluidId } from '../shelf/types';
+import { type RequirementId, requirementSpec } from '../need/requirements';
+import { formatNumber, formatQuantity, type UnitSystem, unitText } from '../quantity/quantity';
+import type { CostGroup } from '../worksheet/types';
+import type { State } from '../screen/check';
+
+/** Words and numbers for people, shared by page and report. */
+
+export const STATE_WORDS: Record<State, string> = { pass: 'holds', conditional: 'on condition', unknown: 'not known', fail: 'fails' };
+
+export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
+  engineering: 'Engineering', material: 'Material', machine: 'Machine', labour: 'Hands', finishing: 'Finishing',
+  hardware: 'Metal parts', outside: 'Freight, minimum', overhead: 'Scrap and overhead', quoted: 'Quoted',
+};
+
+/** Money: two decimals below 10, whole above; never rounded in computation. */
+export function formatMoney(x: number, currency: string): string {
+  const size = Math.abs(x);
+  const text = size > 0 && size < 0.1 ? x.toPrecision(2) : size < 10 ? x.toFixed(2) : formatNumber(x, 4);
+  return `${text}\u00a0${currency}`;
+}
+
+/** A worksheet figure with its unit, in the units the user works in. */
+export function formatFigure(value: number, unit: string, currency: string, system: UnitSystem): string {
+  if (!Number.isFinite(value)) return '–';
+  switch (unit) {
+    case 'money': return formatMoney(value, currency);
+    case 'kg': return formatQuantity(value, 'mass', system);
+    case 'mm': return formatQuantity(value, 'length', system);
+    case '°C': return formatQuantity(value, 'temperature', system);
+    case 'N': return formatQuantity(value, 'force', system);
+    case 'MPa': return formatQuantity(value, 'pressure', system);
+    case 'h': return `${value < 10 ? value.toFixed(value < 0.1 ? 3 : 1) : formatNumber(value)}\u00a0h`;
+    case '': return formatNumber(value);
+  }
+  const words = unitText(unit, currency).replace(/^cycle$/, 'cycles').replace(/^day$/, 'days');
+  const number = unit.startsWith('money') && Math.abs(value) < 10 ? Number(value.toPrecision(3)).toString() : formatNumber(value);
+  return `${number}\u00a0${words}`;
+}
+
+/** "2026-12-03T09:30" → "Thu 3 Dec 2026, 09:30". */
+export function formatDate(iso: string, withTime = true): string {
+  const date = new Date(`${iso.slice(0, 16)}${iso.length > 10 ? '' : 'T00:00'}Z`);
+  const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+  return withTime && iso.length > 10 ? `${day}, ${iso.slice(11, 16)}` : day;
+}
+
+/** The value of a requirement in words. */
+export function requirementText(id: RequirementId, value: unknown, system: UnitSystem): string {
+  const spec = requirementSpec(id);
+  switch (spec.kind) {
+    case 'number': return formatQuantity(value as number, spec.quantity, system);
+    case 'choice': return spec.options.find((o) => o.value === value)?.label ?? String(value);
+    case 'yes-no': return value ? 'yes' : 'no';
+    case 'fluids': return (value as FluidId[]).length ? (value as FluidId[]).map((f) => FLUIDS[f]).join(', ') : 'none';
+  }
+}

@@ -1,0 +1,60 @@
+import helmet from '@fastify/helmet';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { caseRoutes } from './cases/plugin';
+import type { Context } from './context';
+import { AppError } from './errors';
+import { meshRoutes } from './meshes/plugin';
+import { pageRoutes } from './page/plugin';
+import { reportRoutes } from './report/plugin';
+import { shopRoutes } from './shop/plugin';
+
+const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
+
+/** The whole service over a given context; not yet listening. */
+export async function buildApp(context: Context): Promise<FastifyInstance> {
+  const app = Fastify({ logger: (context.log as boolean | undefined) ?? false, bodyLimit: 4 * 1024 * 1024, forceCloseConnections: true });
+
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        // Components and charts set styles from script; no style can run code.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+  });
+
+  // The service listens on the loopback address without accounts: a page of another site must not be able to reach it,
+  // neither by name (DNS rebinding shows in Host) nor by a cross-site request (shows in Origin).
+  app.addHook('onRequest', async (request) => {
+    const host = request.headers.host ?? '';
+    const origin = request.headers.origin;
+    if (!LOOPBACK.test(host) || (origin !== undefined && origin !== `http://${host}`)) throw new AppError('FOREIGN_ORIGIN');
+  });
+
+  app.setErrorHandler((error: Error & { statusCode?: number; code?: string }, request, reply) => {
+    if (error instanceof AppError) return reply.status(error.status).send(error.body());
+    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return reply.status(413).send(new AppError('TOO_LARGE').body());
+    if (error.statusCode && error.statusCode < 500) return reply.status(error.statusCode).send(new AppError('BAD_REQUEST').body());
+    request.log.error(error);
+    return reply.status(500).send(new AppError('INTERNAL').body());
+  });
+
+  app.get('/api/health', async () => ({ ok: true }));
+  caseRoutes(app, context);
+  meshRoutes(app, context);
+  shopRoutes(app, context);
+  reportRoutes(app, context);
+  await pageRoutes(app, context.page);
+  return app;
+}

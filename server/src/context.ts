@@ -1,0 +1,14 @@
+import type { FastifyBaseLogger } from 'fastify';
+import type { Db } from './db/open';
+import type { Pool } from './jobs/pool';
+import type { MeshStore } from './meshes/store';
+
+/** What the plugins work with; handed to each, so that a test can hand over its own. */
+export interface Context {
+  db: Db;
+  meshes: MeshStore;
+  pool: Pool;
+  /** Folder of the built page; undefined serves the interface to the data alone. */
+  page?: string;
+  log?: FastifyBaseLogger | boolean;
+}

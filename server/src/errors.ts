@@ -1,0 +1,41 @@
+import type { CaseRecord } from '@cuadro/core/wire';
+
+/** Every error the server can send: code, HTTP status and the text a person reads. */
+const ERRORS = {
+  CASE_NOT_FOUND: [404, 'This case does not exist, or was removed.'],
+  CASE_CHANGED: [409, 'Somebody else, or another tab, saved this case in the meantime.'],
+  CASE_INVALID: [422, 'The case was not saved.'],
+  MESH_NOT_FOUND: [404, 'This mesh is not in the store.'],
+  MESH_UNREADABLE: [422, 'The file cannot be used.'],
+  MESH_UNKNOWN_IN_CASE: [422, 'The case refers to a mesh that is not in the store. Drop the file again.'],
+  TOO_LARGE: [413, 'The file is larger than 300 MB.'],
+  SHOP_CHANGED: [409, 'The shop\'s figures were changed in another tab. Load them again.'],
+  SHOP_INVALID: [422, 'The shop\'s figures were not saved.'],
+  SIGN_INVALID: [422, 'The verdict was not signed.'],
+  SIGN_STALE: [409, 'The case was changed since you looked at it. Look again, then sign.'],
+  SIGNATURE_NOT_FOUND: [404, 'This signature does not exist.'],
+  NOT_FOUND: [404, 'There is nothing at this address.'],
+  FOREIGN_ORIGIN: [403, 'Requests from other sites are refused.'],
+  BAD_REQUEST: [400, 'The request could not be read.'],
+  INTERNAL: [500, 'Something went wrong on the server. Nothing was changed; the details are in its log.'],
+} as const satisfies Record<string, readonly [number, string]>;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+/** An error meant for the person at the other end. */
+export class AppError extends Error {
+  readonly status: number;
+
+  constructor(
+    readonly code: ErrorCode,
+    detail?: string,
+    readonly extra: { field?: string; current?: CaseRecord } = {},
+  ) {
+    super(detail ?? ERRORS[code][1]);
+    this.status = ERRORS[code][0];
+  }
+
+  body(): Record<string, unknown> {
+    return { code: this.code, message: this.message, ...this.extra };
+  }
+}

@@ -1,0 +1,57 @@
+import { existsSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { buildApp } from './app';
+import { FolderHeld, lockFolder } from './db/lock';
+import { openDb } from './db/open';
+import { openPool } from './jobs/pool';
+import { MeshStore } from './meshes/store';
+import { seedDemo } from './seed';
+
+/** Start the service. Prints one line with the address when it is ready. */
+async function main(): Promise<void> {
+  const { values } = parseArgs({
+    options: {
+      port: { type: 'string', default: process.env['PORT'] ?? '4300' },
+      data: { type: 'string', default: './data' },
+      empty: { type: 'boolean', default: false },
+    },
+  });
+  const port = Number(values.port);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`--port ${values.port} is not a port`);
+  const here = dirname(fileURLToPath(import.meta.url));
+  const root = resolve(here, '../..');
+  const data = resolve(values.data);
+
+  const release = await lockFolder(data);
+  const say = (line: string): void => void process.stdout.write(`${line}\n`);
+  if (!existsSync(join(data, 'db'))) say('Setting up the data folder; this takes some seconds.');
+  const { db, close } = await openDb(join(data, 'db'), join(root, 'server/migrations'));
+  const meshes = new MeshStore(join(data, 'meshes'));
+  if (!values.empty) await seedDemo(db, meshes);
+  const pool = openPool(join(here, 'worker.js'));
+  const app = await buildApp({ db, meshes, pool, page: join(root, 'web/dist') });
+
+  let stopping = false;
+  const stop = async (): Promise<void> => {
+    if (stopping) return;
+    stopping = true;
+    await app.close();
+    await pool.close();
+    await close();
+    release();
+    process.exit(0);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
+
+  const address = await app.listen({ host: '127.0.0.1', port });
+  say(`Cuadro is ready at ${address}`);
+}
+
+main().catch((e: unknown) => {
+  const message = e instanceof Error ? e.message : String(e);
+  process.stderr.write(`cuadro: ${message}\n`);
+  if (!(e instanceof FolderHeld) && e instanceof Error && process.env['CUADRO_DEBUG']) process.stderr.write(`${e.stack}\n`);
+  process.exit(1);
+});

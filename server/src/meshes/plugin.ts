@@ -1,0 +1,33 @@
+import type { FastifyInstance } from 'fastify';
+import { MAX_BYTES } from '@cuadro/core/shape/mesh';
+import type { MeshRecord } from '@cuadro/core/wire';
+import type { Context } from '../context';
+import { meshes } from '../db/schema';
+import { AppError } from '../errors';
+
+/** POST a mesh file, GET it back by hash. */
+export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Context): void {
+  app.addContentTypeParser('application/octet-stream', { parseAs: 'buffer', bodyLimit: MAX_BYTES }, (_req, body, done) => done(null, body));
+
+  app.post<{ Querystring: { name?: string; unit?: string }; Body: Buffer }>(
+    '/api/meshes',
+    { bodyLimit: MAX_BYTES, schema: { querystring: { type: 'object', properties: { name: { type: 'string', maxLength: 255 }, unit: { enum: ['mm', 'inch'] } } } } },
+    async (request): Promise<MeshRecord> => {
+      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      const unit = request.query.unit === 'inch' ? 'inch' : 'mm';
+      const result = await pool.run('measure', { bytes, unit });
+      if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
+      const hash = await store.put(bytes);
+      const fileName = (request.query.name ?? 'part.stl').replace(/[\\/\p{Cc}]/gu, '_');
+      await db.insert(meshes).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
+      return { hash, fileName, unit, measure: result.measure };
+    },
+  );
+
+  app.get<{ Params: { hash: string } }>('/api/meshes/:hash', async (request, reply) => {
+    const { hash } = request.params;
+    const bytes = /^[0-9a-f]{64}$/.test(hash) ? await store.get(hash) : undefined;
+    if (!bytes) throw new AppError('MESH_NOT_FOUND');
+    return reply.type('application/octet-stream').header('cache-control', 'private, max-age=31536000, immutable').send(bytes);
+  });
+}

@@ -1,0 +1,43 @@
+import type { FastifyInstance } from 'fastify';
+import type { Context } from '../context';
+import { getCase, getSignature } from '../cases/store';
+import { readShop } from '../shop/store';
+import { renderPdf, reportDefinition } from './report';
+
+interface ReportRequest {
+  Params: { id: string };
+  Querystring: { signature?: string; units?: 'metric' | 'inch' };
+}
+
+/** GET the case report as PDF: of the case as it stands, or of a signed verdict as it was. */
+export function reportRoutes(app: FastifyInstance, { db, pool }: Context): void {
+  app.get<ReportRequest>(
+    '/api/cases/:id/report.pdf',
+    {
+      schema: {
+        params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } },
+        querystring: { type: 'object', properties: { signature: { type: 'string', format: 'uuid' }, units: { enum: ['metric', 'inch'] } } },
+      },
+    },
+    async (request, reply) => {
+      const { id } = request.params;
+      const system = request.query.units ?? 'metric';
+      const printedAt = new Date().toISOString().slice(0, 16);
+      let pdf: Buffer;
+      let title: string;
+      if (request.query.signature) {
+        const signature = await getSignature(db, id, request.query.signature);
+        const { doc, shop, view, revision } = signature;
+        title = doc.title;
+        pdf = await renderPdf(reportDefinition({ doc, shop, view, revision, printedAt: signature.at.slice(0, 16), system, signature }));
+      } else {
+        const { doc, revision } = await getCase(db, id);
+        const { shop } = await readShop(db);
+        title = doc.title;
+        pdf = await renderPdf(reportDefinition({ doc, shop, view: await pool.run('evaluate', { doc, shop }), revision, printedAt, system }));
+      }
+      const name = title.replace(/[^\p{L}\p{N} -]/gu, '').trim().replace(/\s+/g, '-') || 'case';
+      return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(name)}.pdf`).send(pdf);
+    },
+  );
+}

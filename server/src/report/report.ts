@@ -1,0 +1,195 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
+import { resolveNeed } from '@cuadro/core/case/facts';
+import type { CaseView, PinView } from '@cuadro/core/case/evaluate-case';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import { formatDate, formatFigure, formatMoney, GROUP_WORDS, requirementText, STATE_WORDS } from '@cuadro/core/case/words';
+import { family } from '@cuadro/core/need/families';
+import { REQUIREMENTS } from '@cuadro/core/need/requirements';
+import { formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
+import type { Shop } from '@cuadro/core/shelf/shop';
+import { VERDICTS } from '@cuadro/core/verdict/verdict';
+import type { SignatureRecord } from '@cuadro/core/wire';
+
+const INK = '#1c1b19';
+const QUIET = '#6b665c';
+const PETROL = '#0d4a52';
+const OCHRE = '#a8571a';
+const RULE = '#c9c2b4';
+
+export interface ReportInput {
+  doc: CaseDoc;
+  shop: Shop;
+  view: CaseView;
+  revision: number;
+  printedAt: string;
+  system: UnitSystem;
+  signature?: SignatureRecord;
+}
+
+/** Thin rules under rows, none between columns. */
+const SHEET = {
+  hLineWidth: (i: number, node: { table: { body: unknown[] } }): number => (i === 0 || i === node.table.body.length ? 0.8 : 0.3),
+  vLineWidth: (): number => 0,
+  hLineColor: (): string => RULE,
+  paddingTop: (): number => 2.5,
+  paddingBottom: (): number => 2.5,
+};
+
+const head = (text: string): Content => ({ text, style: 'head', margin: [0, 12, 0, 3] });
+const right = (text: string, bold = false): TableCell => ({ text, alignment: 'right', bold });
+
+/** The case report: verdict first, then the figures it stands on, then where they come from. */
+export function reportDefinition(input: ReportInput): TDocumentDefinitions {
+  const { doc, shop, view, signature, system } = input;
+  const { verdict, pins } = view;
+  const cur = shop.currency;
+  return {
+    pageSize: 'A4',
+    pageMargins: [42, 48, 42, 48],
+    defaultStyle: { font: 'Sans', fontSize: 9, color: INK, lineHeight: 1.15 },
+    styles: { head: { font: 'Condensed', fontSize: 12, color: PETROL }, small: { fontSize: 8, color: QUIET } },
+    info: { title: `${doc.title}: ${VERDICTS[verdict.kind]}`, creator: 'Cuadro' },
+    footer: (page, pages) => ({
+      margin: [42, 12, 42, 0],
+      columns: [
+        { text: `Cuadro · ${doc.title} · revision ${input.revision}${signature ? '' : ' · not signed'}`, style: 'small' },
+        { text: `${page} of ${pages}`, alignment: 'right', style: 'small' },
+      ],
+    }),
+    content: [
+      { text: doc.title, font: 'Condensed', fontSize: 20 },
+      { text: [family(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '), style: 'small', margin: [0, 0, 0, 8] },
+      {
+        table: {
+          widths: ['*'],
+          body: [[{
+            stack: [
+              { text: VERDICTS[verdict.kind].toUpperCase(), font: 'Condensed', fontSize: 10, color: OCHRE },
+              { text: verdict.headline, font: 'Condensed', fontSize: 16, margin: [0, 0, 0, 4] },
+              { ul: verdict.reasons },
+              ...(verdict.conditions.length ? [{ text: 'On condition', bold: true, margin: [0, 5, 0, 1] } as Content, { ul: verdict.conditions } as Content] : []),
+              ...(verdict.cautions.length ? [{ text: 'Cautions', bold: true, color: OCHRE, margin: [0, 5, 0, 1] } as Content, { ul: verdict.cautions } as Content] : []),
+              { text: `Rule: ${verdict.rule}`, style: 'small', margin: [0, 5, 0, 0] },
+            ],
+            margin: [6, 6, 6, 6],
+          }]],
+        },
+        layout: { hLineColor: () => PETROL, vLineColor: () => PETROL, hLineWidth: () => 0.8, vLineWidth: () => 0.8 },
+      },
+      ...(pins.length ? [head('Routes side by side'), routeTable(pins, cur, system), head('Price of the first order, part by part'), ...pins.map((p) => buildUpBar(p, pins, cur)), head('Until it is ready'), leadTable(pins), head('Screening of these routes'), screeningTable(pins)] : []),
+      head('The need'),
+      needTable(doc, system),
+      ...quotes(doc, cur),
+      head('Today'),
+      { text: [doc.trouble, doc.today.cost === null ? 'Price today: not known.' : `Price today: ${formatMoney(doc.today.cost, cur)} a tool.`, doc.today.wait_days === null ? '' : `Wait today: ${doc.today.wait_days} days.`, `A day's delay costs ${formatMoney(doc.today.delay_per_day, cur)}.`].filter(Boolean).join(' ') },
+      head('Sign-off'),
+      signature
+        ? { text: `Signed by ${signature.who}${signature.role ? `, ${signature.role}` : ''}, on ${formatDate(signature.at.slice(0, 16))} UTC, on the figures of revision ${signature.revision}.${signature.statement ? ` "${signature.statement}"` : ''}` }
+        : { columns: ['Name', 'Role', 'Date'].map((t) => ({ stack: [{ canvas: [{ type: 'line', x1: 0, y1: 22, x2: 150, y2: 22, lineWidth: 0.5, lineColor: QUIET }] }, { text: t, style: 'small' }] })) },
+      { text: `Ranges are the 10 % and 90 % points of ${view.samples} samples. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`, style: 'small', margin: [0, 10, 0, 0] },
+    ],
+  };
+}
+
+function routeTable(pins: PinView[], currency: string, system: UnitSystem): Content {
+  const rows: TableCell[][] = [
+    [{ text: '' }, ...pins.map((p) => ({ text: `${p.letter}  ${p.option.processLabel}\n${p.option.materialLabel}`, bold: true, alignment: 'right' as const }))],
+    [{ text: 'Screening' }, ...pins.map((p) => right(STATE_WORDS[p.option.state]))],
+  ];
+  for (const [i, f] of (pins[0]?.figures ?? []).entries()) {
+    rows.push([
+      { text: f.label },
+      ...pins.map((p): TableCell => {
+        const g = p.figures[i];
+        const range = g.range.p90 > g.range.p10 ? `\n${formatFigure(g.range.p10, g.unit, currency, system)} to ${formatFigure(g.range.p90, g.unit, currency, system)}` : '';
+        return { text: [{ text: `${formatFigure(g.value, g.unit, currency, system)}${g.overridden ? ' (quoted)' : ''}`, bold: g.name === 'price_programme' }, { text: range, fontSize: 7, color: QUIET }], alignment: 'right' };
+      }),
+    ]);
+  }
+  rows.push([{ text: 'Ready (likely; 90 % by)' }, ...pins.map((p) => right(`${formatDate(p.lead.ready, false)}\n${p.lead.risk ? formatDate(p.lead.risk.readyP90, false) : ''}`))]);
+  rows.push([{ text: 'Chance of being cheapest' }, ...pins.map((p) => right(`${Math.round(100 * p.chanceCheapest)} %`))]);
+  return { table: { headerRows: 1, widths: [120, ...pins.map(() => '*')], body: rows }, layout: SHEET };
+}
+
+/** One horizontal bar a route, parts told apart by shade and named beneath. */
+function buildUpBar(pin: PinView, pins: PinView[], currency: string): Content {
+  const total = pin.buildUp.reduce((s, g) => s + g.money, 0);
+  const longest = Math.max(...pins.map((p) => p.buildUp.reduce((s, g) => s + g.money, 0)));
+  let x = 0;
+  const canvas = pin.buildUp.map((g, i) => {
+    const w = (Math.max(0, g.money) / longest) * 440;
+    const rect = { type: 'rect' as const, x, y: 0, w, h: 9, color: PETROL, fillOpacity: 0.25 + 0.7 * ((i * 5) % 7) / 7, lineWidth: 0.4, lineColor: '#ffffff' };
+    x += w;
+    return rect;
+  });
+  return {
+    unbreakable: true,
+    stack: [
+      { columns: [{ text: pin.letter, width: 14, bold: true }, { canvas, width: 440 }, { text: formatMoney(total, currency), alignment: 'right' }] },
+      { text: pin.buildUp.map((g) => `${GROUP_WORDS[g.group]} ${formatMoney(g.money, currency)}`).join(' · '), style: 'small', margin: [14, 1, 0, 5] },
+    ],
+  };
+}
+
+function leadTable(pins: PinView[]): Content {
+  return {
+    table: {
+      widths: [14, '*', 90],
+      body: pins.map((p) => [
+        { text: p.letter, bold: true },
+        { text: p.lead.quoted ? 'Quoted wait.' : p.lead.stages.map((s) => `${s.label} ${s.hours < 0.05 ? '0' : s.hours.toFixed(1)} h${s.runs > 1 ? ` × ${s.runs}` : ''}`).join(' → '), style: 'small' },
+        right(formatDate(p.lead.ready)),
+      ]),
+    },
+    layout: SHEET,
+  };
+}
+
+function screeningTable(pins: PinView[]): Content {
+  return {
+    table: {
+      widths: [14, 60, 60, '*'],
+      body: pins.flatMap((p) => p.option.checks.map((c, i): TableCell[] => [{ text: i ? '' : p.letter, bold: true }, c.label, STATE_WORDS[c.state], { text: c.reason, style: 'small' }])),
+    },
+    layout: SHEET,
+  };
+}
+
+function needTable(doc: CaseDoc, system: UnitSystem): Content {
+  const need = resolveNeed(doc);
+  const box = doc.shapes.printed ?? doc.shapes.machined;
+  const rows: TableCell[][] = REQUIREMENTS.filter((r) => need[r.id]).map((r) => {
+    const n = need[r.id]!;
+    return [r.label, right(requirementText(r.id, n.value, system)), n.level, { text: n.assumed ? 'assumed: usual for this kind of tool' : n.from || 'given', style: 'small' }];
+  });
+  rows.push(['Size', right((box?.measure.box_mm ?? doc.size_mm).map((x) => formatQuantity(x, 'length', system)).join(' × ')), '', { text: box ? `measured on ${box.fileName}` : 'rough', style: 'small' }]);
+  return { table: { widths: [120, 170, 34, '*'], body: rows }, layout: SHEET };
+}
+
+function quotes(doc: CaseDoc, currency: string): Content[] {
+  const lines = Object.entries(doc.overrides).flatMap(([route, all]) => Object.entries(all).map(([line, o]) => `${route}, ${line}: ${formatMoney(o.likely, currency).replace(`\u00a0${currency}`, '')} (${o.low} to ${o.high}), ${o.kind === 'quote' ? 'quote' : 'own figure'}: ${o.note}`));
+  return lines.length ? [head('Figures put over computed ones'), { ul: lines }] : [];
+}
+
+/** Folder of an installed package, wherever the workspace put it. */
+const packageFolder = (name: string): string => dirname(createRequire(import.meta.url).resolve(`${name}/package.json`));
+
+let printer: { createPdf(d: TDocumentDefinitions): { getBuffer(): Promise<Buffer> } } | undefined;
+
+/** Render to PDF. Fonts ship with the packages; nothing is ever fetched. */
+export async function renderPdf(definition: TDocumentDefinitions): Promise<Buffer> {
+  if (!printer) {
+    const { default: pdfmake } = await import('pdfmake');
+    const sans = join(packageFolder('@fontsource/source-sans-3'), 'files');
+    const condensed = join(packageFolder('@fontsource/barlow-condensed'), 'files');
+    pdfmake.setFonts({
+      Sans: { normal: join(sans, 'source-sans-3-latin-400-normal.woff'), bold: join(sans, 'source-sans-3-latin-600-normal.woff') },
+      Condensed: { normal: join(condensed, 'barlow-condensed-latin-600-normal.woff') },
+    });
+    pdfmake.setUrlAccessPolicy(() => false);
+    printer = pdfmake as never;
+  }
+  return printer!.createPdf(definition).getBuffer();
+}

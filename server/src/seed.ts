@@ -1,0 +1,30 @@
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { readShape } from '@cuadro/core/shape/measure';
+import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
+import { DEMO_CASES } from '../../demo/cases';
+import { makeMeshes } from '../../demo/meshes';
+import { createCase, listCases } from './cases/store';
+import type { Db } from './db/open';
+import { meshes as meshTable } from './db/schema';
+import type { MeshStore } from './meshes/store';
+import { readShop, saveShop } from './shop/store';
+
+/** Load the demo plant into a data folder that has never held anything. A second start finds the shop and leaves it alone. */
+export async function seedDemo(db: Db, meshes: MeshStore, today = new Date()): Promise<void> {
+  const { revision } = await readShop(db);
+  if (revision > 0 || (await listCases(db)).length) return;
+  const shapes = new Map<string, ShapeRef>();
+  for (const [name, bytes] of await makeMeshes()) {
+    const fileName = `${name}.stl`;
+    const hash = await meshes.put(bytes);
+    await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
+    shapes.set(name, { hash, fileName, unit: 'mm', measure: readShape(bytes).measure });
+  }
+  const start = today.toISOString().slice(0, 10);
+  for (const { doc, machined, printed } of DEMO_CASES) {
+    const full: CaseDoc = { ...doc, start, shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) } };
+    await createCase(db, full, 'demo plant');
+  }
+  // Last, so that a start that was cut off seeds again.
+  await saveShop(db, DEFAULT_SHOP, 0);
+}
