@@ -24,7 +24,7 @@ module.exports = {
       testMatch: ['<rootDir>/web/src/**/*.spec.ts'],
       setupFilesAfterEnv: ['<rootDir>/web/jest.setup.ts'],
       moduleNameMapper: coreAlias,
-      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-random|pure-rand|comlink|three|apexcharts|ng-apexcharts))'],
+      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-random|pure-rand|comlink|three|apexcharts))'],
     },
   ],
 };

@@ -1,5 +1,6 @@
 import { family as familyOf } from '../need/families';
 import type { Shop } from '../shelf/shop';
+import { inSentence } from '../verdict/rules';
 import { VERDICTS, type VerdictKind } from '../verdict/verdict';
 import { at, valueOf } from '../worksheet/evaluate';
 import { TODAY_PROCESS } from '../routes/worksheet';
@@ -67,7 +68,7 @@ export function quickLook(doc: CaseDoc, shop: Shop): QuickLook {
     working.push(
       verdict.kind === 'bridge'
         ? { label: 'Saving', text: `${daysGained.toFixed(0)} days sooner × ${money(doc.today.delay_per_day)} a day − ${money(valueOf(a.point, 'price_order'))} for the print` }
-        : { label: 'Saving', text: `${money(valueOf(b.point, 'programme_with_wait'))} for ${reference.option.processLabel.toLowerCase()} − ${money(valueOf(a.point, 'programme_with_wait'))} for ${chosen.option.processLabel.toLowerCase()} in ${chosen.option.materialLabel}, median of ${SAMPLES} samples` },
+        : { label: 'Saving', text: `${money(valueOf(b.point, 'programme_with_wait'))} for ${inSentence(reference.option.processLabel)} − ${money(valueOf(a.point, 'programme_with_wait'))} for ${inSentence(chosen.option.processLabel)} in ${chosen.option.materialLabel}, median of ${SAMPLES} samples` },
       { label: 'Confidence', text: `${Math.round(confidence * 100)} % of the samples show a saving` },
     );
   } else {
@@ -81,7 +82,7 @@ export function quickLook(doc: CaseDoc, shop: Shop): QuickLook {
   const worthPerHour = (Math.max(0, saving) * confidence) / effort_h;
   working.push(
     { label: 'Ranked by', text: `saving × confidence ÷ effort = ${money(worthPerHour)} per hour of work` },
-    { label: 'Facts given', text: `${Math.round(factsGiven * 100)} % of the need; the rest is usual for ${familyOf(doc.family).label.toLowerCase()}` },
+    { label: 'Facts given', text: `${Math.round(factsGiven * 100)} % of the need; the rest is usual for ${inSentence(familyOf(doc.family).label)}` },
   );
   return { verdict: verdict.kind, verdictText: VERDICTS[verdict.kind], headline: verdict.headline, saving: changes ? saving : 0, daysGained, confidence, effort_h, worthPerHour, factsGiven, working };
 }

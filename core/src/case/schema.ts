@@ -11,7 +11,8 @@ import { MAX_PINS } from './types';
 const finite = (label: string): yup.NumberSchema<number> =>
   yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, Number.isFinite);
 
-const bounded = (label: string, min: number, max: number, show: (x: number) => string = String): yup.NumberSchema<number> =>
+/** A finite number within bounds; the messages are shown beside the field. */
+export const bounded = (label: string, min: number, max: number, show: (x: number) => string = String): yup.NumberSchema<number> =>
   finite(label)
     .min(min, `${label} cannot be below ${show(min)}.`)
     .max(max, `${label} cannot be above ${show(max)}. Check the unit and the zeros.`);
@@ -56,7 +57,7 @@ export const rangeSchema = (label: string, min: number, max: number): yup.Object
     .object({ low: bounded(label, min, max), likely: bounded(label, min, max), high: bounded(label, min, max) })
     .test('order', `${label}: low, likely and high must rise in this order.`, (r) => r.low <= r.likely && r.likely <= r.high);
 
-const MONEY_MAX = 100_000_000;
+export const MONEY_MAX = 100_000_000;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 const measureSchema = yup

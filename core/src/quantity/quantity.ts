@@ -87,13 +87,13 @@ export function toShown(value: number, quantity: Quantity, system: UnitSystem): 
   return store ? convert(value, store, lib(show[system])) : value;
 }
 
-/** Number with a sensible count of digits: 3 significant below 1000, whole above, thin spaces between thousands. */
+/** Number with a sensible count of digits: 3 significant below 1000, whole above, no-break spaces between thousands. */
 export function formatNumber(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return '–';
   const size = Math.abs(value);
   const rounded = size >= 10 ** digits ? Math.round(value) : Number(value.toPrecision(digits));
   const [whole, part] = Math.abs(rounded) < 1e-6 && rounded !== 0 ? [rounded.toExponential(1)] : String(rounded).split('.');
-  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0');
   return (part ? `${grouped}.${part}` : grouped).replace('-', '−');
 }
 

@@ -42,3 +42,21 @@ export function creaseLines(mesh: Mesh, angleDeg = 25): Float32Array {
   for (const i of first.values()) push(indices[i], indices[i % 3 === 2 ? i - 2 : i + 1]);
   return Float32Array.from(out);
 }
+
+/** Area-weighted vertex normals, xyz per vertex; for drawing outlines. */
+export function vertexNormals(mesh: Mesh): Float32Array {
+  const { vertices: v, indices } = mesh;
+  const out = new Float32Array(v.length);
+  for (let i = 0; i < indices.length; i += 3) {
+    const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
+    const ux = v[b] - v[a], uy = v[b + 1] - v[a + 1], uz = v[b + 2] - v[a + 2];
+    const wx = v[c] - v[a], wy = v[c + 1] - v[a + 1], wz = v[c + 2] - v[a + 2];
+    const n = [uy * wz - uz * wy, uz * wx - ux * wz, ux * wy - uy * wx];
+    for (const p of [a, b, c]) for (let k = 0; k < 3; k++) out[p + k] += n[k];
+  }
+  for (let p = 0; p < out.length; p += 3) {
+    const l = Math.sqrt(out[p] ** 2 + out[p + 1] ** 2 + out[p + 2] ** 2) || 1;
+    for (let k = 0; k < 3; k++) out[p + k] /= l;
+  }
+  return out;
+}

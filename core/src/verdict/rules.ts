@@ -16,7 +16,9 @@ const isPrint = (c: Contender): boolean => c.option.kind === 'print';
 const isSimple = (c: Contender): boolean => c.option.kind === 'cut' || c.option.kind === 'hand';
 const isMachined = (c: Contender): boolean => c.option.kind === 'machine';
 const best = (list: Contender[]): Contender | undefined => list.reduce<Contender | undefined>((b, c) => (!b || c.cost < b.cost ? c : b), undefined);
-const name = (c: Contender): string => `${c.letter}, ${c.option.processLabel.toLowerCase()} in ${c.option.materialLabel}`;
+/** A label inside a sentence: the first letter small, unless it is an abbreviation. */
+export const inSentence = (label: string): string => (/^.[a-z ]/.test(label) ? label[0].toLowerCase() + label.slice(1) : label);
+const name = (c: Contender): string => `${c.letter}, ${inSentence(c.option.processLabel)} in ${c.option.materialLabel}`;
 const percent = (x: number): string => `${Math.round(100 * x)} %`;
 const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)} days`;
 
@@ -26,7 +28,7 @@ const whyOut = (ctx: VerdictContext): string[] =>
 
 function against(ctx: VerdictContext, chosen: Contender, other: Contender): string[] {
   const out = [
-    `Over the programme ${name(chosen)} costs about ${ctx.money(chosen.cost)}, ${name(other)} about ${ctx.money(other.cost)}, waiting included; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
+    `Over the programme, waiting included, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median, ${name(other)} ${ctx.money(other.cost)}; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
   ];
   const gained = other.result.lead.days - chosen.result.lead.days;
   if (Math.abs(gained) >= 1) out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);

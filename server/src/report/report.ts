@@ -88,7 +88,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
       signature
         ? { text: `Signed by ${signature.who}${signature.role ? `, ${signature.role}` : ''}, on ${formatDate(signature.at.slice(0, 16))} UTC, on the figures of revision ${signature.revision}.${signature.statement ? ` "${signature.statement}"` : ''}` }
         : { columns: ['Name', 'Role', 'Date'].map((t) => ({ stack: [{ canvas: [{ type: 'line', x1: 0, y1: 22, x2: 150, y2: 22, lineWidth: 0.5, lineColor: QUIET }] }, { text: t, style: 'small' }] })) },
-      { text: `Ranges are the 10 % and 90 % points of ${view.samples} samples. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`, style: 'small', margin: [0, 10, 0, 0] },
+      { text: `Figures are at likely values; beneath them the 10 %, 50 % and 90 % points of ${view.samples} samples. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`, style: 'small', margin: [0, 10, 0, 0] },
     ],
   };
 }
@@ -103,7 +103,7 @@ function routeTable(pins: PinView[], currency: string, system: UnitSystem): Cont
       { text: f.label },
       ...pins.map((p): TableCell => {
         const g = p.figures[i];
-        const range = g.range.p90 > g.range.p10 ? `\n${formatFigure(g.range.p10, g.unit, currency, system)} to ${formatFigure(g.range.p90, g.unit, currency, system)}` : '';
+        const range = g.range.p90 > g.range.p10 ? `\n${[g.range.p10, g.range.p50, g.range.p90].map((x) => formatFigure(x, g.unit, '', system).trim()).join('  ·  ')}` : '';
         return { text: [{ text: `${formatFigure(g.value, g.unit, currency, system)}${g.overridden ? ' (quoted)' : ''}`, bold: g.name === 'price_programme' }, { text: range, fontSize: 7, color: QUIET }], alignment: 'right' };
       }),
     ]);

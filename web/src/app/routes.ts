@@ -1,0 +1,24 @@
+import type { Routes } from '@angular/router';
+
+/** Sections load when they are opened; charts and the part view come with the steps that need them. */
+export const ROUTES: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'walk' },
+  { path: 'walk', title: 'Walk · Cuadro', loadComponent: () => import('../walk/walk-page').then((m) => m.WalkPage) },
+  { path: 'cases', title: 'Cases · Cuadro', loadComponent: () => import('../cases/cases-page').then((m) => m.CasesPage) },
+  { path: 'shop', title: 'Shop · Cuadro', loadComponent: () => import('../shop/shop-page').then((m) => m.ShopPage) },
+  { path: 'shelf', title: 'Shelf · Cuadro', loadComponent: () => import('../shelf/shelf-page').then((m) => m.ShelfPage) },
+  {
+    path: 'case/:id',
+    loadComponent: () => import('../case/case-page').then((m) => m.CasePage),
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'need' },
+      { path: 'need', title: 'Need · Cuadro', loadComponent: () => import('../case/need/need-step').then((m) => m.NeedStep) },
+      { path: 'shape', title: 'Shape · Cuadro', loadComponent: () => import('../case/shape/shape-step').then((m) => m.ShapeStep) },
+      { path: 'routes', title: 'Routes · Cuadro', loadComponent: () => import('../case/routes/routes-step').then((m) => m.RoutesStep) },
+      { path: 'sheet', title: 'Sheet · Cuadro', loadComponent: () => import('../case/sheet/sheet-step').then((m) => m.SheetStep) },
+      { path: 'verdict', title: 'Verdict · Cuadro', loadComponent: () => import('../case/verdict/verdict-step').then((m) => m.VerdictStep) },
+      { path: 'proof', title: 'Proof · Cuadro', loadComponent: () => import('../case/proof/proof-step').then((m) => m.ProofStep) },
+    ],
+  },
+  { path: '**', title: 'Not found · Cuadro', loadComponent: () => import('./not-found').then((m) => m.NotFound) },
+];

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { formatDate } from '@cuadro/core/case/words';
+import { family } from '@cuadro/core/need/families';
+import { VERDICTS } from '@cuadro/core/verdict/verdict';
+import { CaseStore, type SaveState } from '../data/case-store';
+import { MarginService } from '../data/margin.service';
+import { WorkingMargin } from '../shared/working-margin';
+
+type Fullness = 'empty' | 'partial' | 'done' | 'later';
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: 'saved', saving: 'saving …', unsaved: 'not yet saved', offline: 'kept in this browser', refused: 'not saved', conflict: 'changed elsewhere',
+};
+
+/** One case: its title block, the strip of steps, the step at hand, and the margin. */
+@Component({
+  selector: 'cu-case-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatButtonModule, MatProgressBarModule, WorkingMargin],
+  providers: [CaseStore],
+  templateUrl: './case-page.html',
+  styleUrl: './case-page.scss',
+  host: { '(document:keydown)': 'key($event)' },
+})
+export class CasePage {
+  readonly id = input.required<string>();
+  protected readonly store = inject(CaseStore);
+  protected readonly margin = inject(MarginService);
+  private readonly router = inject(Router);
+
+  protected readonly familyLabel = computed(() => family(this.store.doc()!.family).label);
+  protected readonly saveWord = computed(() => SAVE_WORDS[this.store.saveState()]);
+  protected readonly verdict = computed(() => {
+    const v = this.store.view()?.verdict;
+    return v && VERDICTS[v.kind];
+  });
+  protected readonly theirsAt = computed(() => formatDate(this.store.theirs()?.updatedAt.slice(0, 16) ?? ''));
+
+  protected readonly steps = computed<{ path: string; label: string; fullness: Fullness }[]>(() => {
+    const doc = this.store.doc();
+    const view = this.store.view();
+    const given = doc ? Object.keys(doc.need).length : 0;
+    const shapes = doc ? Object.keys(doc.shapes).length : 0;
+    const signed = this.store.record()?.signedRevision;
+    return [
+      { path: 'need', label: 'Need', fullness: view?.missing.length || given < 3 ? (given ? 'partial' : 'empty') : 'done' },
+      { path: 'shape', label: 'Shape', fullness: shapes ? 'done' : 'empty' },
+      { path: 'routes', label: 'Routes', fullness: view?.pinned ? 'done' : 'partial' },
+      { path: 'sheet', label: 'Sheet', fullness: doc && Object.keys(doc.overrides).length ? 'done' : view?.pins.length ? 'partial' : 'empty' },
+      { path: 'verdict', label: 'Verdict', fullness: signed == null ? 'partial' : signed === this.store.record()?.revision ? 'done' : 'partial' },
+      { path: 'proof', label: 'Proof', fullness: 'later' },
+    ];
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        this.margin.clear();
+        void this.store.open(id);
+      });
+    });
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const typing = (event.target as HTMLElement).matches('input, textarea, select');
+    if (event.altKey && event.code.startsWith('Digit')) {
+      const step = this.steps()[Number(event.code.slice(5)) - 1];
+      if (step) {
+        event.preventDefault();
+        void this.router.navigate(['/case', this.id(), step.path]);
+      }
+    } else if (event.altKey && event.code === 'KeyM') {
+      event.preventDefault();
+      document.getElementById('margin')?.focus();
+    } else if ((event.ctrlKey || event.metaKey) && !typing && event.key.toLowerCase() === 'z' && !event.shiftKey) {
+      event.preventDefault();
+      this.store.undo();
+    } else if ((event.ctrlKey || event.metaKey) && !typing && (event.key.toLowerCase() === 'y' || (event.shiftKey && event.key.toLowerCase() === 'z'))) {
+      event.preventDefault();
+      this.store.redo();
+    }
+  }
+}

@@ -1,0 +1,126 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { LETTERS, MAX_PINS, type Letter } from '@cuadro/core/case/types';
+import type { RouteOption } from '@cuadro/core/case/options';
+import { formatNumber } from '@cuadro/core/quantity/quantity';
+import type { CheckResult, State } from '@cuadro/core/screen/check';
+import { CHECKS } from '@cuadro/core/screen/screen';
+import { CaseStore } from '../../data/case-store';
+import { MarginService } from '../../data/margin.service';
+import { SettingsService } from '../../data/settings.service';
+import { ShopService } from '../../data/shop.service';
+import { StateGlyph } from '../../shared/state-glyph';
+
+type Show = 'all' | 'hold' | 'print' | 'other';
+
+/** Every process with every material against every check; reasons in the margin; up to four pinned for the sheet. */
+@Component({
+  selector: 'cu-routes-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StateGlyph],
+  templateUrl: './routes-step.html',
+  styleUrl: './routes-step.scss',
+})
+export class RoutesStep {
+  protected readonly store = inject(CaseStore);
+  private readonly margin = inject(MarginService);
+  private readonly settings = inject(SettingsService);
+  private readonly shops = inject(ShopService);
+
+  protected readonly show = signal<Show>('all');
+  protected readonly filter = signal('');
+  protected readonly opened = signal('');
+  protected readonly full = signal(false);
+  protected readonly shows: readonly { id: Show; label: string }[] = [
+    { id: 'all', label: 'all' }, { id: 'hold', label: 'those that hold' }, { id: 'print', label: 'printed' }, { id: 'other', label: 'not printed' },
+  ];
+
+  private readonly options = computed(() => this.store.view()?.options ?? []);
+  /** Checks that at least one route answers: a need that is not there gets no column. */
+  protected readonly checks = computed(() => CHECKS.filter((c) => this.options().some((o) => o.checks.some((r) => r.id === c.id))));
+  protected readonly pins = computed(() => {
+    const out = new Map<string, Letter>();
+    this.store.view()?.pins.forEach((p) => out.set(key(p.option), p.letter));
+    return out;
+  });
+  protected readonly rows = computed(() => {
+    const needle = this.filter().trim().toLowerCase();
+    const show = this.show();
+    return this.options().filter(
+      (o) =>
+        (show === 'all' || (show === 'hold' && (o.state === 'pass' || o.state === 'conditional')) || (show === 'print' && o.kind === 'print') || (show === 'other' && o.kind !== 'print')) &&
+        (!needle || `${o.processLabel} ${o.materialLabel}`.toLowerCase().includes(needle)),
+    );
+  });
+
+  /** "21 routes hold. Heat rules out 18 …" */
+  protected readonly summary = computed(() => {
+    const options = this.options();
+    if (!options.length) return '';
+    const count = (s: State): number => options.filter((o) => o.state === s).length;
+    const parts = [`${count('pass')} of ${options.length} routes hold as they are, ${count('conditional')} on condition.`];
+    if (count('unknown')) parts.push(`${count('unknown')} cannot be told yet.`);
+    const blame = CHECKS.map((c) => ({ label: c.label, n: options.filter((o) => o.checks.some((r) => r.id === c.id && r.state === 'fail')).length }))
+      .filter((b) => b.n)
+      .sort((a, b) => b.n - a.n)
+      .slice(0, 3);
+    if (blame.length) parts.push(`${blame.map((b) => `${b.label.toLowerCase()} rules out ${b.n}`).join(', ')}.`.replace(/^./, (c) => c.toUpperCase()));
+    return parts.join(' ');
+  });
+
+  protected keyOf = key;
+
+  protected check(o: RouteOption, id: string): CheckResult | undefined {
+    return o.checks.find((c) => c.id === id);
+  }
+
+  protected money(x: number): string {
+    return this.settings.money(x, '').trim();
+  }
+
+  protected get currency(): string {
+    return this.shops.currency();
+  }
+
+  protected number(x: number): string {
+    return formatNumber(x, 2);
+  }
+
+  protected mass(kg: number): string {
+    return this.settings.figure(kg, 'kg', '');
+  }
+
+  protected openCheck(o: RouteOption, check: CheckResult): void {
+    this.opened.set(`${key(o)} ${check.id}`);
+    this.margin.show({ kind: 'check', title: `${check.label}: ${o.materialLabel}`, check });
+  }
+
+  /** Why this route, or why not. */
+  protected openRoute(o: RouteOption): void {
+    this.opened.set(key(o));
+    this.margin.show({ kind: 'checks', title: `${o.processLabel}, ${o.materialLabel}`, checks: [...o.checks].sort((a, b) => rank(b.state) - rank(a.state)) });
+  }
+
+  /** The first pin of one's own takes over what was suggested. */
+  protected togglePin(o: RouteOption): void {
+    const view = this.store.view();
+    if (!view) return;
+    const now = view.pins.map((p) => ({ process: p.option.process, material: p.option.material }));
+    const has = now.some((p) => p.process === o.process && p.material === o.material);
+    this.full.set(!has && now.length >= MAX_PINS);
+    if (this.full()) return;
+    const pins = has ? now.filter((p) => p.process !== o.process || p.material !== o.material) : [...now, { process: o.process, material: o.material }];
+    this.store.edit((doc) => ({ ...doc, pins }));
+  }
+
+  protected suggest(): void {
+    this.full.set(false);
+    this.store.edit((doc) => ({ ...doc, pins: [] }));
+  }
+
+  protected nextLetter(): string {
+    return LETTERS[this.pins().size] ?? '';
+  }
+}
+
+const key = (o: RouteOption): string => `${o.process}/${o.material}`;
+const rank = (s: State): number => ['pass', 'conditional', 'unknown', 'fail'].indexOf(s);

@@ -1,0 +1,117 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { routeKey, type LineOverride } from '@cuadro/core/case/types';
+import type { PinView, SheetFigure } from '@cuadro/core/case/evaluate-case';
+import { formatDate } from '@cuadro/core/case/words';
+import { CaseStore } from '../../data/case-store';
+import { MarginService } from '../../data/margin.service';
+import { SettingsService } from '../../data/settings.service';
+import { ShopService } from '../../data/shop.service';
+import { Chart } from '../../shared/chart';
+import { StateGlyph } from '../../shared/state-glyph';
+import { OverrideForm } from './override-form';
+import { buildUpChart, buildUpWords, crossingWords, cyclesChart } from './sheet-charts';
+
+/** Pinned routes side by side. Every figure opens in the margin; any line can be overridden. */
+@Component({
+  selector: 'cu-sheet-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Chart, StateGlyph, OverrideForm],
+  templateUrl: './sheet-step.html',
+  styleUrl: './sheet-step.scss',
+})
+export class SheetStep {
+  protected readonly store = inject(CaseStore);
+  protected readonly margin = inject(MarginService);
+  private readonly settings = inject(SettingsService);
+  private readonly shops = inject(ShopService);
+
+  protected readonly pins = computed(() => this.store.view()?.pins ?? []);
+  protected readonly rows = computed(() => this.pins()[0]?.figures.map((f) => f.name) ?? []);
+  protected readonly editing = signal<{ letter: string; name: string } | undefined>(undefined);
+  protected readonly editingPin = computed(() => this.pins().find((p) => p.letter === this.editing()?.letter));
+  protected readonly editingFigure = computed<SheetFigure | undefined>(() => {
+    const e = this.editing();
+    const pin = this.editingPin();
+    if (!e || !pin) return undefined;
+    const found = pin.figures.find((f) => f.name === e.name);
+    if (found) return found;
+    const note = this.margin.note();
+    return note?.kind === 'working' && note.working.name === e.name
+      ? { name: e.name, label: note.working.label, unit: note.working.unit, value: note.working.value, range: { p10: 0, p50: 0, p90: 0, mean: 0 }, overridden: false }
+      : undefined;
+  });
+  /** The figure that is open in the margin may be overridden, however deep it lies. */
+  protected readonly openNow = computed(() => {
+    const n = this.margin.note();
+    return n?.kind === 'working' ? { letter: n.letter, name: n.working.name, label: n.working.label } : undefined;
+  });
+
+  protected readonly buildUp = computed(() => buildUpChart(this.pins(), this.shops.currency()));
+  protected readonly buildUpWords = computed(() => buildUpWords(this.pins(), this.shops.currency()));
+  protected readonly cycles = computed(() => cyclesChart(this.store.view()!, this.shops.currency()));
+  protected readonly crossings = computed(() => crossingWords(this.store.view()!));
+  protected readonly date = formatDate;
+
+  protected figure(pin: PinView, name: string): SheetFigure {
+    return pin.figures.find((f) => f.name === name)!;
+  }
+
+  protected text(f: SheetFigure, value = f.value): string {
+    return this.settings.figure(value, f.unit, this.shops.currency());
+  }
+
+  /** Range without repeating the unit. */
+  protected range(f: SheetFigure): string {
+    if (!(f.range.p90 > f.range.p10)) return '';
+    const strip = (x: number): string => this.settings.figure(x, f.unit, '').replace(/\u00a0[^\d]*$/, '').trim();
+    return `${strip(f.range.p10)} · ${strip(f.range.p50)} · ${strip(f.range.p90)}`;
+  }
+
+  protected percent(x: number): string {
+    return `${Math.round(100 * x)} %`;
+  }
+
+  protected openLead(pin: PinView): void {
+    this.margin.show({ kind: 'lead', letter: pin.letter, title: 'Until it is ready', lead: pin.lead });
+  }
+
+  protected openChance(pin: PinView): void {
+    this.margin.show({
+      kind: 'text',
+      title: `How sure is ${pin.letter}?`,
+      paragraphs: [
+        `In ${this.percent(pin.chanceCheapest)} of ${this.store.view()!.samples} samples this route is the cheapest over the programme; in ${this.percent(pin.chanceEarliest)} it is ready first. Figures that two routes share (an hour's rate, the cycles a year) are drawn once for both.`,
+        'What moves its cost over the programme most, each entry from low to high with all others at likely:',
+      ],
+      rows: pin.swings.map((s) => ({ label: s.label, text: `${this.settings.money(Math.min(s.atLow, s.atHigh), this.shops.currency())} to ${this.settings.money(Math.max(s.atLow, s.atHigh), this.shops.currency())}` })),
+    });
+  }
+
+  protected edit(letter: string, name: string): void {
+    this.editing.set({ letter, name });
+  }
+
+  protected overrideNow(): LineOverride | undefined {
+    const pin = this.editingPin();
+    const e = this.editing();
+    return pin && e ? this.store.doc()!.overrides[routeKey(pin.option)]?.[e.name] : undefined;
+  }
+
+  /** An override pins what was suggested: a quote must not move to another route. */
+  protected put(value: LineOverride | undefined): void {
+    const pin = this.editingPin();
+    const e = this.editing();
+    if (!pin || !e) return;
+    const key = routeKey(pin.option);
+    this.store.edit((doc) => {
+      const lines = { ...doc.overrides[key] };
+      if (value) lines[e.name] = value;
+      else delete lines[e.name];
+      const overrides = { ...doc.overrides, [key]: lines };
+      if (!Object.keys(lines).length) delete overrides[key];
+      const pins = doc.pins.length ? doc.pins : this.pins().map((p) => ({ process: p.option.process, material: p.option.material }));
+      return { ...doc, overrides, pins };
+    });
+    this.editing.set(undefined);
+  }
+}

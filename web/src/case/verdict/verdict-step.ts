@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { MatButtonModule } from '@angular/material/button';
+import { formatDate } from '@cuadro/core/case/words';
+import { VERDICTS } from '@cuadro/core/verdict/verdict';
+import type { SignatureRecord } from '@cuadro/core/wire';
+import { ApiService } from '../../data/api.service';
+import { CaseStore } from '../../data/case-store';
+import { SettingsService } from '../../data/settings.service';
+import { ShopService } from '../../data/shop.service';
+
+/** The verdict in sentences, its conditions and cautions, and the signature that freezes the figures. */
+@Component({
+  selector: 'cu-verdict-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
+  templateUrl: './verdict-step.html',
+  styleUrl: './verdict-step.scss',
+})
+export class VerdictStep {
+  protected readonly store = inject(CaseStore);
+  private readonly api = inject(ApiService);
+  protected readonly settings = inject(SettingsService);
+  protected readonly shops = inject(ShopService);
+
+  protected readonly verdict = computed(() => this.store.view()?.verdict);
+  protected readonly kindText = computed(() => VERDICTS[this.verdict()!.kind]);
+  protected readonly route = computed(() => this.store.view()?.pins.find((p) => p.letter === this.verdict()?.letter));
+  protected readonly signatures = signal<SignatureRecord[]>([]);
+  protected readonly problem = signal('');
+  protected readonly busy = signal(false);
+  protected readonly units = computed(() => this.settings.units());
+  protected readonly caseId = computed(() => this.store.record()?.id);
+
+  constructor() {
+    effect(() => {
+      const id = this.caseId();
+      if (id) untracked(() => void this.load(id));
+    });
+  }
+
+  protected when(s: SignatureRecord): string {
+    return formatDate(s.at.slice(0, 16));
+  }
+
+  protected verdictOf(s: SignatureRecord): string {
+    return VERDICTS[s.view.verdict.kind];
+  }
+
+  protected reportLink(signature?: SignatureRecord): string {
+    return `/api/cases/${this.caseId()}/report.pdf?units=${this.units()}${signature ? `&signature=${signature.id}` : ''}`;
+  }
+
+  protected readyText(iso: string): string {
+    return formatDate(iso, false);
+  }
+
+  protected async sign(event: Event): Promise<void> {
+    event.preventDefault();
+    const form = event.target as HTMLFormElement;
+    const data = new FormData(form);
+    const who = String(data.get('who') ?? '').trim();
+    if (who.length < 2) {
+      this.problem.set('Give your name.');
+      return;
+    }
+    this.busy.set(true);
+    this.problem.set('');
+    try {
+      if (!(await this.store.settled())) throw new Error('The case is not saved yet; the figures cannot be frozen. Try again when it says "saved".');
+      const record = this.store.record()!;
+      const signed = await firstValueFrom(this.api.sign(record.id, { revision: record.revision, who, role: String(data.get('role') ?? '').trim(), statement: String(data.get('statement') ?? '').trim() }));
+      this.settings.who.set(who);
+      this.signatures.update((s) => [signed, ...s]);
+      this.store.record.update((r) => r && { ...r, signedRevision: signed.revision });
+      (form.elements.namedItem('statement') as HTMLTextAreaElement).value = '';
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  private async load(id: string): Promise<void> {
+    try {
+      this.signatures.set(await firstValueFrom(this.api.signatures(id)));
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+}

@@ -1,0 +1,200 @@
+import {
+  BackSide, BufferAttribute, BufferGeometry, Color, DoubleSide, LineBasicMaterial, LineSegments, Matrix4, Mesh, OrthographicCamera, Quaternion, Scene, ShaderMaterial, Vector3, WebGLRenderer,
+} from 'three';
+import type { DrawnShape } from '../../workers/shape.worker';
+
+/** Colours of the drawing, taken from the page's tokens. */
+export interface DrawingInk {
+  surface: string;
+  shade: string;
+  ink: string;
+  hatch: string;
+}
+
+/** A dimension of the box in screen pixels, for the overlay. */
+export interface DimensionLine {
+  from: [number, number];
+  to: [number, number];
+  length_mm: number;
+}
+
+const SURFACE_VERTEX = /* glsl */ `
+  varying vec3 vView; varying vec3 vModel;
+  void main() {
+    vModel = position;
+    vec4 mv = modelViewMatrix * vec4(position, 1.0);
+    vView = mv.xyz;
+    gl_Position = projectionMatrix * mv;
+  }`;
+
+// Two tones of paper by face direction, like a wash on a drawing; overhangs flatter than 45° are hatched in screen space.
+const SURFACE_FRAGMENT = /* glsl */ `
+  uniform vec3 surface; uniform vec3 shade; uniform vec3 hatch; uniform float floorZ; uniform float bedTolerance; uniform float showHatch;
+  varying vec3 vView; varying vec3 vModel;
+  void main() {
+    vec3 nv = normalize(cross(dFdx(vView), dFdy(vView)));
+    vec3 nm = normalize(cross(dFdx(vModel), dFdy(vModel)));
+    float facing = clamp(dot(nv, normalize(vec3(-0.45, 0.65, 0.6))), 0.0, 1.0);
+    vec3 c = mix(shade, surface, smoothstep(0.05, 0.75, facing));
+    bool bed = vModel.z < floorZ + bedTolerance;
+    if (showHatch > 0.5 && nm.z < -0.7072 && !bed) {
+      float line = mod(gl_FragCoord.x + gl_FragCoord.y, 7.0);
+      if (line < 1.8) c = hatch;
+    }
+    gl_FragColor = vec4(c, 1.0);
+  }`;
+
+const OUTLINE_VERTEX = /* glsl */ `
+  uniform float width;
+  attribute vec3 smoothNormal;
+  void main() {
+    vec4 clip = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
+    vec2 n = normalize((projectionMatrix * modelViewMatrix * vec4(smoothNormal, 0.0)).xy + 1e-6);
+    clip.xy += n * width * clip.w;
+    gl_Position = clip;
+  }`;
+const OUTLINE_FRAGMENT = /* glsl */ `uniform vec3 ink; void main() { gl_FragColor = vec4(ink, 1.0); }`;
+
+/** Views of a drawing sheet: from the front, from above, from the right, and the oblique one. */
+export const STANDARD_VIEWS = {
+  oblique: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(-0.75, -1.1, 0.8), new Vector3(), new Vector3(0, 0, 1))),
+  front: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(0, -1, 0), new Vector3(), new Vector3(0, 0, 1))),
+  top: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(0, 0, 1), new Vector3(), new Vector3(0, 1, 0))),
+  right: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(1, 0, 0), new Vector3(), new Vector3(0, 0, 1))),
+} as const;
+export type StandardView = keyof typeof STANDARD_VIEWS;
+
+/** A part drawn like a shop drawing: light surface, dark outline and creases. Renders only when something changed. */
+export class PartScene {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly camera = new OrthographicCamera();
+  private readonly centre = new Vector3();
+  private readonly half = new Vector3(1, 1, 1);
+  private readonly turn = STANDARD_VIEWS.oblique.clone();
+  private readonly materials: { surface: ShaderMaterial; outline: ShaderMaterial; crease: LineBasicMaterial };
+  private zoom = 1;
+  private frame = 0;
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    ink: DrawingInk,
+    private readonly drawn: (dimensions: DimensionLine[]) => void,
+  ) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
+    const colour = (c: string): { value: Color } => ({ value: new Color(c).convertLinearToSRGB() });
+    this.materials = {
+      surface: new ShaderMaterial({
+        vertexShader: SURFACE_VERTEX, fragmentShader: SURFACE_FRAGMENT, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1,
+        uniforms: { surface: colour(ink.surface), shade: colour(ink.shade), hatch: colour(ink.hatch), floorZ: { value: 0 }, bedTolerance: { value: 0.001 }, showHatch: { value: 1 } },
+      }),
+      outline: new ShaderMaterial({ vertexShader: OUTLINE_VERTEX, fragmentShader: OUTLINE_FRAGMENT, side: BackSide, uniforms: { ink: colour(ink.ink), width: { value: 0.004 } } }),
+      crease: new LineBasicMaterial({ color: new Color(ink.ink) }),
+    };
+  }
+
+  show(shape: DrawnShape): void {
+    this.clear();
+    const geometry = new BufferGeometry();
+    geometry.setAttribute('position', new BufferAttribute(shape.vertices, 3));
+    geometry.setAttribute('smoothNormal', new BufferAttribute(shape.normals, 3));
+    geometry.setIndex(new BufferAttribute(shape.indices, 1));
+    geometry.computeBoundingBox();
+    const box = geometry.boundingBox!;
+    box.getCenter(this.centre);
+    box.getSize(this.half).multiplyScalar(0.5);
+    this.materials.surface.uniforms['floorZ'].value = box.min.z;
+    this.materials.surface.uniforms['bedTolerance'].value = Math.max(1e-3, this.half.z * 2e-5);
+    const lines = new BufferGeometry();
+    lines.setAttribute('position', new BufferAttribute(shape.creases, 3));
+    this.scene.add(new Mesh(geometry, this.materials.outline), new Mesh(geometry, this.materials.surface), new LineSegments(lines, this.materials.crease));
+    this.fit();
+  }
+
+  /** Turn about the screen's axes, radians. */
+  rotate(right: number, down: number): void {
+    const about = (axis: Vector3, angle: number): Quaternion => new Quaternion().setFromAxisAngle(axis, angle);
+    // Right–left about the part's own vertical, up–down about the screen's horizontal: the part never rolls over.
+    this.turn.premultiply(about(new Vector3(0, 0, 1), -right));
+    this.turn.multiply(about(new Vector3(1, 0, 0), -down));
+    this.render();
+  }
+
+  scale(factor: number): void {
+    this.zoom = Math.min(20, Math.max(0.3, this.zoom * factor));
+    this.render();
+  }
+
+  view(name: StandardView): void {
+    this.turn.copy(STANDARD_VIEWS[name]);
+    this.fit();
+  }
+
+  hatch(on: boolean): void {
+    this.materials.surface.uniforms['showHatch'].value = on ? 1 : 0;
+    this.render();
+  }
+
+  fit(): void {
+    this.zoom = 1;
+    this.render();
+  }
+
+  render(): void {
+    cancelAnimationFrame(this.frame);
+    this.frame = requestAnimationFrame(() => this.draw());
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.frame);
+    this.clear();
+    for (const m of Object.values(this.materials)) m.dispose();
+    this.renderer.dispose();
+  }
+
+  private clear(): void {
+    for (const child of [...this.scene.children]) {
+      (child as Mesh).geometry.dispose();
+      this.scene.remove(child);
+    }
+  }
+
+  private draw(): void {
+    const width = this.canvas.clientWidth;
+    const height = this.canvas.clientHeight;
+    if (!width || !height) return;
+    this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
+    this.renderer.setSize(width, height, false);
+    const reach = this.half.length() || 1;
+    const half = (reach * 1.12) / this.zoom;
+    const aspect = width / height;
+    const [w, h] = aspect > 1 ? [half * aspect, half] : [half, half / aspect];
+    Object.assign(this.camera, { left: -w, right: w, top: h, bottom: -h, near: 0.01, far: reach * 6 });
+    this.camera.quaternion.copy(this.turn);
+    this.camera.position.set(0, 0, 1).applyQuaternion(this.turn).multiplyScalar(reach * 3).add(this.centre);
+    this.camera.updateProjectionMatrix();
+    this.camera.updateMatrixWorld();
+    this.materials.outline.uniforms['width'].value = 3 / Math.max(width, height);
+    this.renderer.render(this.scene, this.camera);
+    this.drawn(this.dimensions(width, height));
+  }
+
+  /** Length, width and height along three edges of the box, drawn a little outside it. */
+  private dimensions(width: number, height: number): DimensionLine[] {
+    const { centre: c, half: s } = this;
+    const gap = 0.09 * s.length();
+    const at = (x: number, y: number, z: number): Vector3 => new Vector3(c.x + x, c.y + y, c.z + z);
+    const lines: [Vector3, Vector3, number][] = [
+      [at(-s.x, -s.y - gap, -s.z), at(s.x, -s.y - gap, -s.z), 2 * s.x],
+      [at(-s.x - gap, -s.y, -s.z), at(-s.x - gap, s.y, -s.z), 2 * s.y],
+      [at(s.x + gap, -s.y - gap * 0.3, -s.z), at(s.x + gap, -s.y - gap * 0.3, s.z), 2 * s.z],
+    ];
+    const screen = (p: Vector3): [number, number] => {
+      p.project(this.camera);
+      return [((p.x + 1) / 2) * width, ((1 - p.y) / 2) * height];
+    };
+    return lines
+      .map(([from, to, length_mm]) => ({ from: screen(from), to: screen(to), length_mm }))
+      .filter(({ from, to }) => Math.hypot(to[0] - from[0], to[1] - from[1]) > 14);
+  }
+}

@@ -1,0 +1,117 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, type OnDestroy, signal, viewChild } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { formatQuantity } from '@cuadro/core/quantity/quantity';
+import { SettingsService } from '../../data/settings.service';
+import type { DrawnShape } from '../../workers/shape.worker';
+import { type DimensionLine, PartScene, type StandardView } from './part-scene';
+
+const TURN = 0.12;
+
+/** The part as a shop drawing with dimension lines. Drag or use the arrow keys to turn it. */
+@Component({
+  selector: 'cu-part',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
+  templateUrl: './part-view.html',
+  styleUrl: './part-view.scss',
+})
+export class PartView implements OnDestroy {
+  private readonly settings = inject(SettingsService);
+  readonly shape = input<DrawnShape>();
+  /** What a screen reader hears instead of the picture. */
+  readonly description = input.required<string>();
+
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly host = viewChild.required<ElementRef<HTMLElement>>('frame');
+  private scene?: PartScene;
+  private sizes?: ResizeObserver;
+  private readonly lines = signal<DimensionLine[]>([]);
+  protected readonly hatched = signal(true);
+  protected readonly fault = signal('');
+  protected readonly views: readonly { id: StandardView; label: string }[] = [
+    { id: 'oblique', label: 'Oblique' }, { id: 'front', label: 'Front' }, { id: 'top', label: 'Above' }, { id: 'right', label: 'Right' },
+  ];
+
+  protected readonly dimensions = computed(() =>
+    this.lines().map(({ from, to, length_mm }) => {
+      const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+      const l = Math.hypot(dx, dy);
+      const [nx, ny] = [(-dy / l) * 5, (dx / l) * 5];
+      const mid = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+      return { from, to, nx, ny, x: mid[0], y: mid[1], text: formatQuantity(length_mm, 'length', this.settings.units()) };
+    }),
+  );
+
+  constructor() {
+    afterNextRender(() => this.start());
+    effect(() => {
+      const shape = this.shape();
+      if (shape) this.scene?.show(shape);
+    });
+    effect(() => {
+      this.settings.theme();
+      if (this.scene) queueMicrotask(() => this.start());
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.sizes?.disconnect();
+    this.scene?.dispose();
+  }
+
+  protected view(v: StandardView): void {
+    this.scene?.view(v);
+  }
+
+  protected toggleHatch(): void {
+    this.hatched.update((h) => !h);
+    this.scene?.hatch(this.hatched());
+  }
+
+  protected drag(event: PointerEvent): void {
+    if (event.buttons !== 1) return;
+    this.scene?.rotate(event.movementX * 0.01, event.movementY * 0.01);
+  }
+
+  protected grab(event: PointerEvent): void {
+    (event.target as HTMLElement).setPointerCapture(event.pointerId);
+  }
+
+  protected wheel(event: WheelEvent): void {
+    event.preventDefault();
+    this.scene?.scale(event.deltaY < 0 ? 1.12 : 1 / 1.12);
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const act: Record<string, () => void> = {
+      ArrowLeft: () => this.scene?.rotate(-TURN, 0),
+      ArrowRight: () => this.scene?.rotate(TURN, 0),
+      ArrowUp: () => this.scene?.rotate(0, -TURN),
+      ArrowDown: () => this.scene?.rotate(0, TURN),
+      '+': () => this.scene?.scale(1.2),
+      '-': () => this.scene?.scale(1 / 1.2),
+      f: () => this.scene?.fit(),
+    };
+    if (!act[event.key] || event.altKey || event.ctrlKey) return;
+    event.preventDefault();
+    act[event.key]();
+  }
+
+  /** Begin drawing, in the colours of the theme at hand. */
+  private start(): void {
+    this.scene?.dispose();
+    this.sizes?.disconnect();
+    const style = getComputedStyle(this.host().nativeElement);
+    const token = (name: string): string => style.getPropertyValue(name).trim();
+    try {
+      this.scene = new PartScene(this.canvas().nativeElement, { surface: token('--part'), shade: token('--part-shade'), ink: '#1c1b19', hatch: '#98490f' }, (d) => this.lines.set(d));
+    } catch {
+      this.fault.set('This browser cannot draw the part (no WebGL). All its figures are in the table.');
+      return;
+    }
+    this.sizes = new ResizeObserver(() => this.scene?.render());
+    this.sizes.observe(this.host().nativeElement);
+    const shape = this.shape();
+    if (shape) this.scene.show(shape);
+  }
+}

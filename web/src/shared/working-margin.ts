@@ -1,0 +1,40 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { formatDate } from '@cuadro/core/case/words';
+import type { SourceKind } from '@cuadro/core/worksheet/types';
+import { formatNumber } from '@cuadro/core/quantity/quantity';
+import { MarginService } from '../data/margin.service';
+import { SettingsService } from '../data/settings.service';
+import { ShopService } from '../data/shop.service';
+import { StateGlyph } from './state-glyph';
+
+const SOURCE_WORDS: Record<SourceKind, string> = {
+  measured: 'measured', guess: 'guess', shelf: 'shelf', shop: 'shop', need: 'need', quote: 'quote', you: 'yours', standard: 'rule',
+};
+
+/** The right margin: why a figure is what it is. */
+@Component({
+  selector: 'cu-margin',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StateGlyph],
+  templateUrl: './working-margin.html',
+  styleUrl: './working-margin.scss',
+})
+export class WorkingMargin {
+  protected readonly margin = inject(MarginService);
+  private readonly settings = inject(SettingsService);
+  private readonly shops = inject(ShopService);
+  protected readonly sourceWords = SOURCE_WORDS;
+  protected readonly date = formatDate;
+
+  protected figure(value: number, unit: string): string {
+    return this.settings.figure(value, unit, this.shops.currency());
+  }
+
+  protected number(value: number): string {
+    return formatNumber(value);
+  }
+
+  protected percent(x: number): string {
+    return `${Math.round(100 * x)} %`;
+  }
+}

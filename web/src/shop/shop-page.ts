@@ -1,0 +1,138 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { shopSchema } from '@cuadro/core/case/schema';
+import { parseQuantity, unitText } from '@cuadro/core/quantity/quantity';
+import { SHOP_FIGURES, type Shop, type ShopFigure } from '@cuadro/core/shelf/shop';
+import { MarginService } from '../data/margin.service';
+import { ShopService } from '../data/shop.service';
+import { WorkingMargin } from '../shared/working-margin';
+
+const SCHEMA = shopSchema(Object.fromEntries(SHOP_FIGURES.map((f) => [f.name, f])));
+const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
+
+/** Rates, queues, terms and working hours of the site. Built-in values stay beside the site's own. */
+@Component({
+  selector: 'cu-shop-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, MatCheckboxModule, WorkingMargin],
+  templateUrl: './shop-page.html',
+  styleUrl: './shop-page.scss',
+})
+export class ShopPage {
+  private readonly service = inject(ShopService);
+  private readonly margin = inject(MarginService);
+
+  /** The shop as edited and not yet saved. */
+  private readonly edited = signal<Shop | undefined>(undefined);
+  protected readonly shop = computed(() => this.edited() ?? this.service.shop());
+  protected readonly changed = computed(() => this.edited() !== undefined);
+  protected readonly problem = signal('');
+  protected readonly badField = signal('');
+  protected readonly done = signal('');
+  protected readonly dayNames = DAYS;
+  protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
+  protected readonly clock = clock;
+  protected readonly groups = ['Hourly rates', 'Machines', 'Queues', 'Trading terms'].map((name) => ({ name, figures: SHOP_FIGURES.filter((f) => f.group === name) }));
+
+  constructor() {
+    this.margin.clear();
+    this.service.load().catch((e: unknown) => this.problem.set(e instanceof Error ? e.message : String(e)));
+  }
+
+  protected unit(f: ShopFigure): string {
+    return f.unit === '' ? 'share' : unitText(f.unit, this.shop().currency);
+  }
+
+  protected own(f: ShopFigure): boolean {
+    return f.name in this.shop().figures;
+  }
+
+  protected value(f: ShopFigure, which: 'low' | 'likely' | 'high'): number {
+    return this.shop().figures[f.name]?.[which] ?? f[which];
+  }
+
+  protected set(f: ShopFigure, which: 'low' | 'likely' | 'high', text: string): void {
+    const parsed = parseQuantity(text, 'count');
+    if (!parsed.ok) {
+      this.badField.set(f.name);
+      this.problem.set(`${f.label}: ${parsed.message}`);
+      return;
+    }
+    const now = this.shop().figures[f.name] ?? { low: f.low, likely: f.likely, high: f.high, note: '' };
+    this.edit({ figures: { ...this.shop().figures, [f.name]: { ...now, [which]: parsed.value } } });
+  }
+
+  protected note(f: ShopFigure, note: string): void {
+    const now = this.shop().figures[f.name] ?? { low: f.low, likely: f.likely, high: f.high, note: '' };
+    this.edit({ figures: { ...this.shop().figures, [f.name]: { ...now, note } } });
+  }
+
+  protected builtIn(f: ShopFigure): void {
+    const figures = { ...this.shop().figures };
+    delete figures[f.name];
+    this.edit({ figures });
+  }
+
+  protected currency(text: string): void {
+    this.edit({ currency: text.trim().toUpperCase() });
+  }
+
+  protected time(which: 'shiftStart_min' | 'shiftEnd_min', text: string): void {
+    const [h, m] = text.split(':').map(Number);
+    if (Number.isFinite(h) && Number.isFinite(m)) this.edit({ calendar: { ...this.shop().calendar, [which]: h * 60 + m } });
+  }
+
+  protected workday(day: number, on: boolean): void {
+    const { calendar } = this.shop();
+    this.edit({ calendar: { ...calendar, workdays: on ? [...calendar.workdays, day].sort() : calendar.workdays.filter((d) => d !== day) } });
+  }
+
+  protected unattended(on: boolean): void {
+    this.edit({ calendar: { ...this.shop().calendar, unattended: on } });
+  }
+
+  protected holidays(text: string): void {
+    this.edit({ calendar: { ...this.shop().calendar, holidays: text.split(/[\s,;]+/).filter(Boolean).sort() } });
+  }
+
+  protected reset(): void {
+    this.edited.set(undefined);
+    this.problem.set('');
+    this.badField.set('');
+  }
+
+  protected async save(): Promise<void> {
+    const shop = this.shop();
+    if (!this.check(shop)) return;
+    try {
+      await this.service.save(shop);
+      this.edited.set(undefined);
+      this.done.set('Saved. All cases are computed with these figures now; signed ones keep theirs.');
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
+
+  private edit(change: Partial<Shop>): void {
+    this.done.set('');
+    const next = { ...this.shop(), ...change };
+    this.edited.set(next);
+    this.check(next);
+  }
+
+  private check(shop: Shop): boolean {
+    try {
+      SCHEMA.validateSync(shop, { strict: true });
+      this.problem.set('');
+      this.badField.set('');
+      return true;
+    } catch (e) {
+      this.problem.set((e as Error).message);
+      this.badField.set(/figures\.(\w+)/.exec((e as { path?: string }).path ?? '')?.[1] ?? '');
+      return false;
+    }
+  }
+}

@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { newCase, TODAY_WAYS } from '@cuadro/core/case/new-case';
+import { caseSchema } from '@cuadro/core/case/schema';
+import type { TodayWay } from '@cuadro/core/case/types';
+import { FAMILIES } from '@cuadro/core/need/families';
+import type { CaseRecord } from '@cuadro/core/wire';
+import { CasesService } from '../data/cases.service';
+import { ShopService } from '../data/shop.service';
+import { QuantityField } from '../shared/quantity-field';
+
+/** A candidate in under a minute: kind, size, how many, today's cost and wait, what goes wrong. */
+@Component({
+  selector: 'cu-add-candidate',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, QuantityField],
+  templateUrl: './add-candidate.html',
+  styleUrl: './add-candidate.scss',
+})
+export class AddCandidate {
+  private readonly cases = inject(CasesService);
+  protected readonly shops = inject(ShopService);
+  readonly added = output<CaseRecord>();
+  readonly closed = output();
+
+  protected readonly families = FAMILIES;
+  protected readonly ways = TODAY_WAYS;
+  protected readonly axes = ['Length', 'Width', 'Height'] as const;
+  protected readonly title = signal('');
+  protected readonly familyId = signal(FAMILIES[0].id);
+  protected readonly size = signal<[number | null, number | null, number | null]>([null, null, null]);
+  protected readonly copies = signal<number | null>(1);
+  protected readonly way = signal<TodayWay>('machined');
+  protected readonly cost = signal<number | null>(null);
+  protected readonly wait = signal<number | null>(null);
+  protected readonly trouble = signal('');
+  protected readonly problem = signal('');
+  protected readonly busy = signal(false);
+  protected readonly family = computed(() => FAMILIES.find((f) => f.id === this.familyId())!);
+
+  protected setSize(axis: number, value: number | null): void {
+    this.size.update((s) => s.map((x, i) => (i === axis ? value : x)) as [number | null, number | null, number | null]);
+  }
+
+  protected async add(event: Event): Promise<void> {
+    event.preventDefault();
+    const bad = (event.target as HTMLElement).querySelector<HTMLInputElement>('[aria-invalid="true"]');
+    if (bad) {
+      bad.focus();
+      return;
+    }
+    const size = this.size();
+    if (size.some((s) => s === null)) {
+      this.problem.set('Give the three outer sizes, roughly.');
+      return;
+    }
+    const doc = newCase(
+      {
+        title: this.title(), family: this.familyId(), size_mm: size as [number, number, number], copies: this.copies() ?? 1,
+        todayWay: this.way(), todayCost: this.cost(), todayWait_days: this.wait(), trouble: this.trouble(),
+      },
+      new Date().toISOString().slice(0, 10),
+    );
+    try {
+      caseSchema.validateSync(doc, { strict: true });
+      this.busy.set(true);
+      this.added.emit(await this.cases.add(doc));
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
