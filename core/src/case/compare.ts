@@ -54,7 +54,7 @@ const POINTS = 161;
  * One columnar evaluation per route: the cycles are the samples.
  */
 export function cycleCurve(results: readonly RouteResult[], upTo: number): CycleCurve {
-  const cycles = Array.from({ length: POINTS }, (_, i) => Math.max(1, (upTo * i) / (POINTS - 1)));
+  const cycles = Array.from({ length: POINTS }, (_, i) => (upTo * i) / (POINTS - 1));
   const costOf = (r: RouteResult, n: Float64Array): Column => {
     const inputs = likelyInputs([...r.route.entries, ...overrideEntries(r.route)]);
     const years = inputs['years'] as number;

@@ -13,10 +13,10 @@ export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
   hardware: 'Metal parts', outside: 'Freight, minimum', overhead: 'Scrap and overhead', quoted: 'Quoted',
 };
 
-/** Money: two decimals below 10, whole above; never rounded in computation. */
+/** Money: two decimals below 10, one below 100, whole above; never rounded in computation. */
 export function formatMoney(x: number, currency: string): string {
   const size = Math.abs(x);
-  const text = size > 0 && size < 0.1 ? x.toPrecision(2) : size < 10 ? x.toFixed(2) : formatNumber(x, 4);
+  const text = size === 0 ? '0' : size < 0.1 ? x.toPrecision(2) : size < 10 ? x.toFixed(2) : size < 100 ? x.toFixed(1) : formatNumber(Math.round(x), 9);
   return `${text}\u00a0${currency}`;
 }
 

@@ -40,7 +40,7 @@ export function remedyLoad(remedies: readonly Remedy[]): RemedyLoad {
     hours: remedies.reduce((s, r) => plus(s, r.hours), ZERO),
     mass_kg: remedies.reduce((s, r) => plus(s, r.mass_kg), ZERO),
     metalFace: remedies.some((r) => r.metalFace),
-    names: remedies.map((r) => r.label),
+    names: remedies.map((r) => r.how),
   };
 }
 

@@ -13,7 +13,10 @@ export const worst = (states: readonly State[]): State => states.reduce<State>((
 /** A real engineering move that turns a shortfall into a condition, with what it adds to each tool. */
 export interface Remedy {
   id: string;
+  /** Short, for "Print it with …". */
   label: string;
+  /** As told to the one who does it. */
+  how: string;
   money: Range;
   hours: Range;
   mass_kg: Range;

@@ -28,7 +28,7 @@ const whyOut = (ctx: VerdictContext): string[] =>
 
 function against(ctx: VerdictContext, chosen: Contender, other: Contender): string[] {
   const out = [
-    `Over the programme, waiting included, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median, ${name(other)} ${ctx.money(other.cost)}; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
+    `Over the programme, waiting included, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${name(other)}; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
   ];
   const gained = other.result.lead.days - chosen.result.lead.days;
   if (Math.abs(gained) >= 1) out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);
@@ -60,11 +60,12 @@ export const RULES: readonly Rule[] = [
     id: 'facts',
     says: 'No verdict without the facts that this kind of tool stands or falls by.',
     apply({ missing, contenders }) {
-      const open = contenders.flatMap((c) => c.option.checks.filter((k) => k.state === 'unknown').map((k) => k.reason));
+      // One sentence a question, from the route that leads.
+      const open = [...new Map(contenders.flatMap((c) => c.option.checks).filter((k) => k.state === 'unknown').reverse().map((k) => [k.id, k.reason])).values()];
       if (!missing.length && contenders.length) return undefined;
       const what = missing.map((id) => requirementSpec(id).label.toLowerCase());
       return what.length
-        ? { kind: 'facts', headline: `Find out: ${what.join(', ')}`, reasons: [...new Set(open)], conditions: what.map((w) => `Give the ${w} on the Need step.`) }
+        ? { kind: 'facts', headline: `Find out: ${what.join(', ')}`, reasons: open, conditions: what.map((w) => `Give the ${w} on the Need step.`) }
         : { kind: 'facts', headline: 'No route holds as the need is written', reasons: ['Every route of the shelf fails at least one must. Open the Routes step for the reasons; relax a must to a want where it is one.'] };
     },
   },

@@ -5,7 +5,8 @@ import type { Expr } from './parse';
 import { type Entry, SheetError } from './types';
 
 // Things that are counted are dimensions too: cycles per year times years is cycles, and a price per piece is not a price.
-for (const name of ['money', 'cycle', 'piece', 'layer']) createUnit(name);
+// (The library's own "cycle" is an angle, hence the other spelling.)
+for (const name of ['money', 'toolcycle']) createUnit(name);
 
 /** Exponents over the base dimensions, and the factor to base units. Hours and minutes differ by the factor. */
 interface Dimension {
@@ -21,8 +22,10 @@ function dimensionOf(unit: string): Dimension {
   if (unit === '') return PLAIN;
   let d = known.get(unit);
   if (!d) {
-    const u = parseUnit(`1 ${unit}`);
-    d = { powers: [...(u as unknown as { dimensions: number[] }).dimensions], scale: u.toSI().toNumber() };
+    const u = parseUnit(`1 ${unit.replace(/\bcycle\b/g, 'toolcycle')}`);
+    // `value` is the unit in the library's own base units; `toSI` would refuse money.
+    const { dimensions, value } = u as unknown as { dimensions: number[]; value: number };
+    d = { powers: [...dimensions], scale: value };
     known.set(unit, d);
   }
   return d;

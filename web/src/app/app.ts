@@ -4,7 +4,7 @@ import { SettingsService } from '../data/settings.service';
 import { HelpSheet } from '../shared/help-sheet';
 
 const SECTIONS = [
-  { path: '/walk', label: 'Walk', what: 'candidates, ranked' },
+  { path: '/walk', label: 'Walk', what: 'what first' },
   { path: '/cases', label: 'Cases', what: 'all of them' },
   { path: '/shop', label: 'Shop', what: 'rates and hours' },
   { path: '/shelf', label: 'Shelf', what: 'routes, materials' },

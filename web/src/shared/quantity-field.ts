@@ -14,9 +14,9 @@ let count = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host { display: block; }
-    .row { display: flex; align-items: center; gap: 5px; }
+    .row { display: flex; align-items: center; gap: 4px; }
     input { text-align: right; min-width: 0; }
-    .unit { color: var(--quiet); min-width: 2.2em; white-space: nowrap; }
+    .unit { color: var(--quiet); white-space: nowrap; }
   `,
   template: `
     <span class="row">

@@ -72,7 +72,7 @@ export class WalkPage {
     this.margin.show({
       kind: 'text',
       title: c.record.doc.title,
-      paragraphs: [`${c.look.verdictText}. ${c.look.headline}.`, ...(c.record.doc.trouble ? [c.record.doc.trouble] : [])],
+      paragraphs: [c.look.headline.startsWith(c.look.verdictText) ? `${c.look.headline}.` : `${c.look.verdictText}. ${c.look.headline}.`, ...(c.record.doc.trouble ? [c.record.doc.trouble] : [])],
       rows: c.look.working,
     });
   }

@@ -3,7 +3,7 @@ import { byLevel, type Check, type Remedy } from '../check';
 const BASIS = 'Marking class of the material against a finished (painted, polished, enamelled) face.';
 
 const PADS: Remedy = {
-  id: 'soft-pads', label: 'soft pads on the contact faces',
+  id: 'soft-pads', label: 'soft pads', how: 'soft pads on the contact faces',
   money: { low: 4, likely: 10, high: 20 }, hours: { low: 0.1, likely: 0.25, high: 0.5 }, mass_kg: { low: 0.01, likely: 0.02, high: 0.05 },
 };
 
@@ -17,7 +17,7 @@ export const marking: Check = {
       state: byLevel(need.nonMarring.level, 'conditional'),
       basis: BASIS,
       remedy: PADS,
-      reason: `${material.label} ${material.marks === 'yes' ? 'marks' : 'may mark'} a finished face: put ${PADS.label}.`,
+      reason: `${material.label} ${material.marks === 'yes' ? 'marks' : 'may mark'} a finished face: put ${PADS.how}.`,
     };
   },
 };

@@ -8,7 +8,7 @@ const BASIS = 'Starting life by duty, material and wear mode, low to high a fact
 const MANY = 8;
 
 const METAL_FACE: Remedy = {
-  id: 'metal-face', label: 'steel on the working faces',
+  id: 'metal-face', label: 'steel on the working faces', how: 'steel on the working faces',
   money: { low: 30, likely: 60, high: 130 }, hours: { low: 0.5, likely: 1, high: 2 }, mass_kg: { low: 0.1, likely: 0.25, high: 0.5 },
   metalFace: true,
 };
@@ -29,7 +29,7 @@ export const wear: Check = {
     const gritty = mode === 'abrasive' || mode === 'impact';
     const faceable = family.duty !== 'mould' && family.duty !== 'form' && family.duty !== 'mask' && family.duty !== 'weld';
     if (isPrint(ctx) && gritty && faceable && cycles > life.likely && cycles <= faced * MANY) {
-      return { ...common, state: 'conditional', remedy: METAL_FACE, reason: `Bare ${material.label} would last ${formatNumber(life.likely)} of ${asked}; put ${METAL_FACE.label}.` };
+      return { ...common, state: 'conditional', remedy: METAL_FACE, reason: `Bare ${material.label} would last ${formatNumber(life.likely)} of ${asked}; put ${METAL_FACE.how}.` };
     }
     if (times <= 1) return { ...common, state: 'pass', reason: `${asked} are asked; about ${formatNumber(life.likely)} are likely, fewer are possible: inspect it now and then.` };
     if (times <= MANY || !isPrint(ctx)) return { ...common, state: 'conditional', reason: `It wears out after about ${formatNumber(life.likely)} of ${asked}: plan ${times} tools a copy. The price counts them.` };

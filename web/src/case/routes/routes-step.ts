@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { LETTERS, MAX_PINS, type Letter } from '@cuadro/core/case/types';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { MAX_PINS, type Letter } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/case/options';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CheckResult, State } from '@cuadro/core/screen/check';
@@ -67,6 +67,15 @@ export class RoutesStep {
     return parts.join(' ');
   });
 
+  constructor() {
+    // The margin opens with the route the verdict stands on, or the best there is.
+    effect(() => {
+      const view = this.store.view();
+      const first = view && (view.pins.find((p) => p.letter === view.verdict.letter)?.option ?? view.options[0]);
+      if (first && !untracked(this.margin.note)) untracked(() => this.openRoute(first));
+    });
+  }
+
   protected keyOf = key;
 
   protected check(o: RouteOption, id: string): CheckResult | undefined {
@@ -115,10 +124,6 @@ export class RoutesStep {
   protected suggest(): void {
     this.full.set(false);
     this.store.edit((doc) => ({ ...doc, pins: [] }));
-  }
-
-  protected nextLetter(): string {
-    return LETTERS[this.pins().size] ?? '';
   }
 }
 

@@ -18,11 +18,11 @@ export function buildUpChart(pins: readonly PinView[], currency: string): (ink: 
     chart: { type: 'bar', stacked: true },
     series: groups.map((g) => ({ name: GROUP_WORDS[g], data: pins.map((p) => Math.round((p.buildUp.find((b) => b.group === g)?.money ?? 0) * 100) / 100) })),
     colors: groups.map((g) => TONES[GROUPS.indexOf(g)]),
-    plotOptions: { bar: { horizontal: true, barHeight: '62%' } },
+    plotOptions: { bar: { horizontal: true, barHeight: '70%' } },
     stroke: { width: 1, colors: [ink.sheet] },
     xaxis: { categories: pins.map((p) => p.letter), labels: { formatter: (x: string) => formatNumber(Number(x)) }, title: { text: currency, style: { fontWeight: 400 } } },
     yaxis: { labels: { style: { fontSize: '15px', fontFamily: 'Barlow Condensed', fontWeight: 600 } } },
-    legend: { position: 'bottom', fontSize: '12.5px', itemMargin: { horizontal: 6, vertical: 0 }, markers: { size: 6, shape: 'square' } },
+    legend: { position: 'right', fontSize: '12.5px', offsetY: -6, itemMargin: { horizontal: 0, vertical: 0 }, markers: { size: 5, shape: 'square' } },
     tooltip: { y: { formatter: (x: number) => formatMoney(x, currency) } },
   });
 }
@@ -30,6 +30,9 @@ export function buildUpChart(pins: readonly PinView[], currency: string): (ink: 
 export function buildUpWords(pins: readonly PinView[], currency: string): string {
   return pins.map((p) => `Route ${p.letter}: ${p.buildUp.map((g) => `${GROUP_WORDS[g.group]} ${formatMoney(g.money, currency)}`).join(', ')}.`).join(' ');
 }
+
+/** Labels of the lines stand apart from one another, whichever lines lie together. */
+const labelAt = (k: number): number => 150 - 22 * k;
 
 export function cyclesChart(view: CaseView, currency: string): (ink: ChartInk) => ApexOptions {
   const { curve, pins, cyclesTotal } = view;
@@ -46,8 +49,8 @@ export function cyclesChart(view: CaseView, currency: string): (ink: ChartInk) =
         { x: cyclesTotal, borderColor: ink.ochre, strokeDashArray: 0, label: { text: 'asked', style: { background: ink.sheet, color: ink.ochre, fontSize: '12px' }, borderColor: ink.ochre, orientation: 'horizontal', offsetY: 8 } },
       ],
       points: pins.map((p, k) => ({
-        x: curve.cycles.at(-1), y: curve.costs[k].at(-1) ?? 0, marker: { size: 0 },
-        label: { text: p.letter, offsetX: -8, offsetY: 6, borderColor: ink.petrol, style: { background: ink.sheet, color: ink.ink, fontSize: '13px', fontFamily: 'Barlow Condensed', fontWeight: 600 } },
+        x: curve.cycles[labelAt(k)], y: curve.costs[k][labelAt(k)], marker: { size: 0 },
+        label: { text: p.letter, offsetY: 6, borderColor: ink.petrol, style: { background: ink.sheet, color: ink.ink, fontSize: '13px', fontFamily: 'Barlow Condensed', fontWeight: 600 } },
       })),
     },
     tooltip: { x: { formatter: (x: number) => `${formatNumber(x)} cycles` }, y: { formatter: (x: number) => formatMoney(x, currency) } },

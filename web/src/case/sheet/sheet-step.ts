@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { routeKey, type LineOverride } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/case/evaluate-case';
 import { formatDate } from '@cuadro/core/case/words';
@@ -26,7 +26,11 @@ export class SheetStep {
   private readonly shops = inject(ShopService);
 
   protected readonly pins = computed(() => this.store.view()?.pins ?? []);
-  protected readonly rows = computed(() => this.pins()[0]?.figures.map((f) => f.name) ?? []);
+  /** Lines shown; waiting only where a day's delay costs something. */
+  protected readonly rows = computed(() => {
+    const waits = this.store.doc()!.today.delay_per_day > 0;
+    return this.pins()[0]?.figures.map((f) => f.name).filter((n) => waits || (n !== 'wait_cost' && n !== 'programme_with_wait')) ?? [];
+  });
   protected readonly editing = signal<{ letter: string; name: string } | undefined>(undefined);
   protected readonly editingPin = computed(() => this.pins().find((p) => p.letter === this.editing()?.letter));
   protected readonly editingFigure = computed<SheetFigure | undefined>(() => {
@@ -51,6 +55,14 @@ export class SheetStep {
   protected readonly cycles = computed(() => cyclesChart(this.store.view()!, this.shops.currency()));
   protected readonly crossings = computed(() => crossingWords(this.store.view()!));
   protected readonly date = formatDate;
+
+  constructor() {
+    // The margin is never idle: it opens with the figure that decides.
+    effect(() => {
+      const view = this.store.view();
+      if (view?.pins.length && !untracked(this.margin.note)) untracked(() => void this.margin.open(view.verdict.letter ?? 'A', 'price_programme'));
+    });
+  }
 
   protected figure(pin: PinView, name: string): SheetFigure {
     return pin.figures.find((f) => f.name === name)!;

@@ -55,11 +55,12 @@ const OUTLINE_VERTEX = /* glsl */ `
   }`;
 const OUTLINE_FRAGMENT = /* glsl */ `uniform vec3 ink; void main() { gl_FragColor = vec4(ink, 1.0); }`;
 
-/** Views of a drawing sheet: from the front, from above, from the right, and the oblique one. */
+/** Views of a drawing sheet: from the front, from above, from the right, and two oblique ones. */
 export const STANDARD_VIEWS = {
   oblique: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(-0.75, -1.1, 0.8), new Vector3(), new Vector3(0, 0, 1))),
   front: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(0, -1, 0), new Vector3(), new Vector3(0, 0, 1))),
   top: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(0, 0, 1), new Vector3(), new Vector3(0, 1, 0))),
+  below: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(-0.75, -1.1, -1), new Vector3(), new Vector3(0, 0, 1))),
   right: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(1, 0, 0), new Vector3(), new Vector3(0, 0, 1))),
 } as const;
 export type StandardView = keyof typeof STANDARD_VIEWS;
@@ -166,7 +167,7 @@ export class PartScene {
     this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
     this.renderer.setSize(width, height, false);
     const reach = this.half.length() || 1;
-    const half = (reach * 1.12) / this.zoom;
+    const half = (reach * 1.22) / this.zoom;
     const aspect = width / height;
     const [w, h] = aspect > 1 ? [half * aspect, half] : [half, half / aspect];
     Object.assign(this.camera, { left: -w, right: w, top: h, bottom: -h, near: 0.01, far: reach * 6 });

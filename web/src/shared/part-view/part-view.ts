@@ -29,7 +29,7 @@ export class PartView implements OnDestroy {
   protected readonly hatched = signal(true);
   protected readonly fault = signal('');
   protected readonly views: readonly { id: StandardView; label: string }[] = [
-    { id: 'oblique', label: 'Oblique' }, { id: 'front', label: 'Front' }, { id: 'top', label: 'Above' }, { id: 'right', label: 'Right' },
+    { id: 'oblique', label: 'Oblique' }, { id: 'below', label: 'From below' }, { id: 'front', label: 'Front' }, { id: 'top', label: 'Above' }, { id: 'right', label: 'Right' },
   ];
 
   protected readonly dimensions = computed(() =>

@@ -1,0 +1,57 @@
+import type { Stage } from '../routes/process';
+import type { Calendar } from '../shelf/shop';
+import { addRun, addWork, isoAt, layOut, nextStaffed } from './calendar';
+import { finishTimes, lastEnd, schedule } from './network';
+
+const CALENDAR: Calendar = { shiftStart_min: 7 * 60, shiftEnd_min: 16 * 60, workdays: [1, 2, 3, 4, 5], holidays: ['2026-11-30'], unattended: true };
+// 2026-11-25 is a Wednesday; Monday the 30th is a holiday.
+const c = layOut(CALENDAR, '2026-11-25');
+const at = (day: number, h: number, m = 0): number => (day - 25) * 1440 + h * 60 + m;
+const iso = (minute: number): string => isoAt(c, minute);
+
+describe('the working calendar', () => {
+  it('counts work in shifts only, over nights, weekends and holidays', () => {
+    expect(iso(addWork(c, at(25, 15), 30))).toBe('2026-11-25T15:30');
+    expect(iso(addWork(c, at(25, 15), 120))).toBe('2026-11-26T08:00');
+    // Friday 15:00 and two hours: Monday is a holiday, so Tuesday 08:00
+    expect(iso(addWork(c, at(27, 15), 120))).toBe('2026-12-01T08:00');
+    expect(iso(addWork(c, at(25, 20), 60))).toBe('2026-11-26T08:00');
+    expect(iso(addWork(c, at(28, 12), 60))).toBe('2026-12-01T08:00');
+    expect(addWork(c, at(25, 3), 0)).toBe(at(25, 3));
+    // 200 hours from Wednesday 7:00: 22.2 shifts; 3 in the first week, 4 in the second, then 5 a week
+    expect(iso(addWork(c, at(25, 7), 200 * 60))).toBe('2026-12-28T09:00');
+  });
+  it('lets a 14-hour print started at 15:30 be ready in the morning, and a 7-hour one started at 9:00 at 16:00', () => {
+    expect(iso(addRun(c, at(25, 15, 30), 14 * 60))).toBe('2026-11-26T05:30');
+    expect(iso(addRun(c, at(25, 9), 7 * 60))).toBe('2026-11-25T16:00');
+  });
+  it('starts a run only when somebody is there', () => {
+    expect(iso(nextStaffed(c, at(25, 16)))).toBe('2026-11-26T07:00');
+    expect(iso(addRun(c, at(27, 17), 60))).toBe('2026-12-01T08:00');
+  });
+  it('without unattended running, a run waits for the shift like work', () => {
+    const strict = layOut({ ...CALENDAR, unattended: false }, '2026-11-25');
+    expect(isoAt(strict, addRun(strict, at(25, 15), 120))).toBe('2026-11-26T08:00');
+  });
+});
+
+describe('the activity network', () => {
+  const stages: Stage[] = [
+    { id: 'prepare', label: '', resource: 'engineer', mode: 'work', hours: 'prep' },
+    { id: 'print', label: '', resource: 'printer', mode: 'run', hours: 'print', runs: 'builds' },
+    { id: 'paper', label: '', resource: 'engineer', mode: 'work', hours: 'paper', after: ['prepare'] },
+    { id: 'finish', label: '', resource: 'bench', mode: 'work', hours: 'finish', after: ['print', 'paper'] },
+  ];
+  const columns = (print: number | Float64Array, paper = 1) => new Map<string, number | Float64Array>([['prep', 1], ['print', print], ['builds', 2], ['paper', paper], ['finish', 1]]);
+
+  it('starts a stage when all before it are finished; each of two builds is started by somebody', () => {
+    const times = schedule(stages, columns(10), 0, c, at(25, 7));
+    // 8:00 first build, 18:00 done; second started Thursday 7:00, 17:00 done; finished Friday 8:00
+    expect(times.map((s) => iso(s.end_min))).toEqual(['2026-11-25T08:00', '2026-11-26T17:00', '2026-11-25T09:00', '2026-11-27T08:00']);
+    const slowPaper = schedule(stages, columns(1, 30), 0, c, at(25, 7));
+    expect(iso(lastEnd(slowPaper))).toBe('2026-12-01T12:00');
+  });
+  it('gives one finish per sample', () => {
+    expect([...finishTimes(stages, columns(Float64Array.of(10, 1)), 2, c, at(25, 7))].map(iso)).toEqual(['2026-11-27T08:00', '2026-11-25T11:00']);
+  });
+});

@@ -1,0 +1,49 @@
+import fc from 'fast-check';
+import { formatNumber, formatQuantity, parseQuantity, toShown, type Quantity, type UnitSystem } from './quantity';
+
+const value = (text: string, q: Quantity, s: UnitSystem = 'metric'): number | string => {
+  const p = parseQuantity(text, q, s);
+  return p.ok ? p.value : p.message;
+};
+
+describe('typed quantities', () => {
+  it.each([
+    ['0.5 in', 'length', 12.7], ['0,5in', 'length', 12.7], ['12', 'length', 12], ['1 200', 'length', 1200], ['1,200', 'length', 1200], ['1.200,5', 'length', 1200.5], ['2 cm', 'length', 20], ['½', 'length', '"½" is not a number.'],
+    ['80 psi', 'pressure', 0.551580583], ['6 bar', 'pressure', 0.6], ['350 °F', 'temperature', 176.666666667], ['-40°F', 'temperature', -40], ['25', 'temperature', 25],
+    ['2 h 30', 'time', 2.5], ['2h30 min', 'time', 2.5], ['90 min', 'time', 1.5], ['3 weeks', 'days', 21], ['10 lbf', 'force', 44.482216], ['5 kgf', 'force', 49.03325], ['2 lb', 'mass', 0.90718474], ['750 g', 'mass', 0.75],
+  ] as const)('%s as %s', (text, q, want) => {
+    const got = value(text, q);
+    if (typeof want === 'number') expect(got).toBeCloseTo(want, 6);
+    else expect(got).toBe(want);
+  });
+  it('take a bare number in the shown unit', () => {
+    expect(value('1', 'length', 'inch')).toBeCloseTo(25.4, 10);
+    expect(value('212', 'temperature', 'inch')).toBeCloseTo(100, 9);
+  });
+  it('refuse what does not fit, in words', () => {
+    expect(value('', 'mass')).toBe('Type a number.');
+    expect(value('heavy', 'mass')).toMatch(/not a number/);
+    expect(value('5 mm', 'mass')).toMatch(/not a unit that fits here. Use kg or lb/);
+    expect(value('5 kg', 'count')).toMatch(/Type the number alone/);
+    expect(value('1e999', 'count')).toMatch(/not a number/);
+  });
+  it('survive the way to the screen and back, in both systems', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 1e5, noNaN: true }), fc.constantFrom<Quantity>('length', 'mass', 'force', 'temperature', 'pressure'), fc.constantFrom<UnitSystem>('metric', 'inch'), (x, q, s) => {
+        const back = value(String(toShown(x, q, s)), q, s) as number;
+        expect(Math.abs(back - x) / x).toBeLessThan(1e-6);
+      }),
+      { seed: 2 },
+    );
+  });
+});
+
+describe('shown numbers', () => {
+  it('have three digits, spaces between thousands, and a real minus', () => {
+    expect(formatNumber(0.012345)).toBe('0.0123');
+    expect(formatNumber(1234567.8)).toBe('1\u00a0234\u00a0568');
+    expect(formatNumber(-5.5)).toBe('−5.5');
+    expect(formatNumber(NaN)).toBe('–');
+    expect(formatQuantity(25.4, 'length', 'inch')).toBe('1\u00a0in');
+  });
+});

@@ -1,0 +1,123 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { DEFAULT_SHOP } from '../shelf/shop';
+import { materialsFor, MATERIALS } from '../shelf/shelf';
+import { demoDoc } from '../case/testing';
+import { evaluate, requireFinite, valueOf } from '../worksheet/evaluate';
+import { likelyInputs } from '../worksheet/sample';
+import { checkUnits } from '../worksheet/units';
+import { buildUp } from '../case/evaluate-case';
+import { evaluateRoute, remedyLoad } from './evaluate-route';
+import { PROCESSES } from './processes';
+import { routeEntries, routeLines, routeSheet } from './worksheet';
+
+const NONE = remedyLoad([]);
+const pin = (process: string): { process: string; material: string } => ({ process, material: materialsFor(process)[0].id });
+
+describe('every process', () => {
+  it('has its file on the list', () => {
+    const files = readdirSync(join(__dirname, 'processes')).map((f) => f.replace('.ts', '')).sort();
+    expect(PROCESSES.map((p) => p.id).sort()).toEqual(files);
+  });
+
+  describe.each(PROCESSES.map((p) => [p.id, p] as const))('%s', (id, process) => {
+    const route = routeSheet(demoDoc(), DEFAULT_SHOP, pin(id), NONE);
+
+    it('has lines whose units agree', () => {
+      checkUnits(route.sheet, route.entries);
+    });
+    it('has at least one material, and comes out finite for every one of them', () => {
+      expect(materialsFor(id).length).toBeGreaterThan(0);
+      for (const m of materialsFor(id)) {
+        const r = routeSheet(demoDoc(), DEFAULT_SHOP, { process: id, material: m.id }, NONE);
+        expect(() => requireFinite(evaluate(r.sheet, likelyInputs(r.entries)))).not.toThrow();
+      }
+    });
+    it('has entries with a source each, in order, and none twice', () => {
+      const names = route.entries.map((e) => e.name);
+      expect(new Set(names).size).toBe(names.length);
+      for (const e of route.entries) {
+        expect(e.source.text).not.toBe('');
+        expect(e.low).toBeLessThanOrEqual(e.likely);
+        expect(e.likely).toBeLessThanOrEqual(e.high);
+      }
+    });
+    it('has a bill whose parts add up to the price of the order', () => {
+      const result = evaluateRoute(demoDoc(), DEFAULT_SHOP, pin(id), []);
+      const parts = buildUp(result).reduce((s, g) => s + g.money, 0);
+      expect(parts).toBeCloseTo(valueOf(result.point, 'price_order'), 8);
+    });
+    it('has stages whose hours are lines or entries', () => {
+      const known = new Set([...routeLines(process).map((l) => l.name), ...route.entries.map((e) => e.name)]);
+      for (const s of process.stages) for (const n of [s.hours, s.runs]) if (n) expect(known).toContain(n);
+    });
+    it('costs more when there is more to make', () => {
+      const small = evaluateRoute(demoDoc({ size_mm: [80, 60, 10], form: 'flat' }), DEFAULT_SHOP, pin(id), []);
+      const large = evaluateRoute(demoDoc({ size_mm: [160, 120, 20], form: 'flat' }), DEFAULT_SHOP, pin(id), []);
+      for (const line of ['price_each', 'mass_tool']) expect(valueOf(large.point, line)).toBeGreaterThan(valueOf(small.point, line));
+      expect(large.lead.days).toBeGreaterThanOrEqual(small.lead.days);
+    });
+  });
+});
+
+describe('the worksheet of a heated-chamber print', () => {
+  // A 100 × 50 × 20 mm part without a mesh is a hand jig at 40 % fill: 40 cm³, 1.3 × 160 cm² of surface, 15 % of 50 cm² overhanging.
+  const doc = demoDoc({ size_mm: [100, 50, 20] });
+  const route = routeSheet(doc, DEFAULT_SHOP, { process: 'extrusion-chamber', material: 'pa12-cf' }, NONE);
+  const e = evaluate(route.sheet, { ...likelyInputs(route.entries), lead_days: 2 });
+  const at = (name: string): number => valueOf(e, name);
+
+  it('follows the hand-worked example', () => {
+    expect(at('volume')).toBeCloseTo(40, 10);
+    expect(at('area')).toBeCloseTo(208, 10);
+    // Walls: 208 cm² × 2.4 mm = 49.9 cm³, more than 90 % of the part: 36 cm³; the rest filled at 30 %: 37.2 cm³
+    expect(at('deposit')).toBeCloseTo(37.2, 10);
+    expect(at('support_volume')).toBeCloseTo(7.5 * 0.35 * 2 * 0.15, 10);
+    expect(at('mass_part')).toBeCloseTo((37.2 * 1.15) / 1000, 10);
+    expect(at('material_cost')).toBeCloseTo(((37.2 + 0.7875) * 1.15 * 1.06 * 160) / 1000, 8);
+    expect(at('layers')).toBeCloseTo(80, 10);
+    expect(at('print_h')).toBeCloseTo((37.2 + 0.7875) / 30 + (80 * 6) / 3600, 10);
+  });
+  it('replaces worn tools: 2 copies sharing 32 000 cycles at 12 000 a tool (× 0.6 for rubbing) need 3 each', () => {
+    expect(at('life')).toBeCloseTo(7200, 8);
+    expect(at('tools_by_wear')).toBe(6);
+    expect(at('price_programme')).toBeCloseTo(at('price_order') + 4 * at('price_each') + at('change_cost'), 8);
+    expect(at('cost_per_cycle')).toBeCloseTo(at('price_programme') / 32_000, 12);
+  });
+});
+
+describe('quotes', () => {
+  it('of today go over the route that makes the tool today, the estimate is kept', () => {
+    const doc = demoDoc({ today: { way: 'machined', material: null, cost: 620, wait_days: 26, delay_per_day: 10 } });
+    const r = evaluateRoute(doc, DEFAULT_SHOP, { process: 'cnc-mill', material: 'al-6061' }, []);
+    expect(valueOf(r.point, 'price_each')).toBe(620);
+    expect(valueOf(r.point, 'computed:price_each')).toBeGreaterThan(50);
+    expect(r.lead).toMatchObject({ days: 26, quoted: true });
+    expect(valueOf(r.point, 'wait_cost')).toBe(260);
+    expect(valueOf(evaluateRoute(doc, DEFAULT_SHOP, pin('extrusion-open'), []).point, 'price_each')).not.toBe(620);
+  });
+  it('of the user go over any line or entry of one route', () => {
+    const doc = demoDoc({ overrides: { 'cnc-mill/al-6061': { program_h: { low: 2, likely: 3, high: 4, kind: 'quote', note: 'offer' }, roughing: { low: 30, likely: 30, high: 30, kind: 'you', note: 'ours' } } } });
+    const r = evaluateRoute(doc, DEFAULT_SHOP, { process: 'cnc-mill', material: 'al-6061' }, []);
+    expect(valueOf(r.point, 'program_cost')).toBeCloseTo(3 * 68, 10);
+    expect(valueOf(r.point, 'roughing')).toBe(30);
+    expect(r.route.entries.find((x) => x.name === 'roughing')?.source).toEqual({ kind: 'you', text: 'ours' });
+  });
+});
+
+describe('the shelf', () => {
+  it('has at least ten materials, with ranges in order and a density that can be', () => {
+    expect(MATERIALS.length).toBeGreaterThanOrEqual(10);
+    expect(new Set(MATERIALS.map((m) => m.id)).size).toBe(MATERIALS.length);
+    for (const m of MATERIALS) {
+      for (const r of [m.density_g_cm3, m.use_c, m.price_per_kg, m.modulus_gpa.inPlane, m.strength_mpa.across]) expect(r.low <= r.likely && r.likely <= r.high).toBe(true);
+      expect(m.density_g_cm3.likely).toBeGreaterThan(0.5);
+      expect(m.density_g_cm3.likely).toBeLessThan(10);
+      expect(Object.values(m.fluids).every((f) => 'ABCD'.includes(f))).toBe(true);
+      for (const p of m.processes) expect(PROCESSES.map((x) => x.id)).toContain(p);
+    }
+  });
+  it('gives stock that is cut a cutting effort', () => {
+    for (const p of PROCESSES.filter((x) => x.kind !== 'print')) for (const m of materialsFor(p.id)) expect(routeEntries(demoDoc(), DEFAULT_SHOP, p, m, NONE).some((e) => e.name === 'cutting')).toBe(true);
+  });
+});
