@@ -1,7 +1,8 @@
 /** Three projects: pure core, the Node side (server, demo, cli, scripts), and Angular in jsdom. */
 const { createCjsPreset } = require('jest-preset-angular/presets/index.js');
 
-const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs' } }];
+// Dynamic imports stay what they are: packages that ship ES modules only are loaded through them.
+const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs', ignoreDynamic: true } }];
 const coreAlias = { '^@cuadro/core/(.*)$': '<rootDir>/core/src/$1' };
 /** Packages that ship ES modules only and so pass through the transform. */
 const esm = 'node_modules/(?!(?:d3-random|pure-rand|@angular|rxjs|.*\\.mjs$))';

@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { FAMILY_IDS } from '../need/families';
 import { REQUIREMENTS, type NumberSpec, type RequirementSpec } from '../need/requirements';
 import { formatQuantity } from '../quantity/quantity';
+import type { Range } from '../worksheet/types';
 import { MATERIALS } from '../shelf/shelf';
 import { FLUID_IDS } from '../shelf/types';
 import { MAX_PINS } from './types';
@@ -9,13 +10,17 @@ import { MAX_PINS } from './types';
 /** Validation of everything a user may send; the same schemas on the page and on the server. */
 
 const finite = (label: string): yup.NumberSchema<number> =>
-  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, Number.isFinite);
+  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, (x) => x == null || Number.isFinite(x));
 
 /** A finite number within bounds; the messages are shown beside the field. */
 export const bounded = (label: string, min: number, max: number, show: (x: number) => string = String): yup.NumberSchema<number> =>
   finite(label)
     .min(min, `${label} cannot be below ${show(min)}.`)
     .max(max, `${label} cannot be above ${show(max)}. Check the unit and the zeros.`);
+
+/** A text with at least so many letters besides spaces. */
+export const named = (message: string, least: number): yup.StringSchema<string> =>
+  yup.string().required(message).test('named', message, (t) => t.trim().length >= least);
 
 /** Bounds of a numeric requirement, with the message shown beside its field. */
 export function requirementNumber(spec: NumberSpec): yup.NumberSchema<number> {
@@ -55,7 +60,7 @@ const needSchema = yup
 export const rangeSchema = (label: string, min: number, max: number): yup.ObjectSchema<{ low: number; likely: number; high: number }> =>
   yup
     .object({ low: bounded(label, min, max), likely: bounded(label, min, max), high: bounded(label, min, max) })
-    .test('order', `${label}: low, likely and high must rise in this order.`, (r) => r.low <= r.likely && r.likely <= r.high);
+    .test('order', `${label}: low, likely and high must rise in this order.`, (r?: Range) => !r || (r.low <= r.likely && r.likely <= r.high));
 
 export const MONEY_MAX = 100_000_000;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -82,7 +87,7 @@ const shapeSchema = yup
 
 export const caseSchema = yup
   .object({
-    title: yup.string().trim().min(2, 'Give the tool a name.').max(120, 'At most 120 letters.').required('Give the tool a name.'),
+    title: named('Give the tool a name.', 2).max(120, 'At most 120 letters.'),
     family: yup.string().oneOf(FAMILY_IDS, 'Choose a kind of tool.').required('Choose a kind of tool.'),
     place: yup.string().max(120).defined(),
     trouble: yup.string().max(1000, 'At most 1000 letters.').defined(),
@@ -129,7 +134,7 @@ export const caseSchema = yup
   .required();
 
 export const overrideSchema = rangeSchema('Value', -1e9, 1e12).concat(
-  yup.object({ kind: yup.string().oneOf(['quote', 'you']).required(), note: yup.string().trim().min(1, 'Say where the figure comes from.').max(400).required('Say where the figure comes from.') }),
+  yup.object({ kind: yup.string().oneOf(['quote', 'you']).required(), note: named('Say where the figure comes from.', 1).max(400) }),
 );
 
 /** True for dates that exist: 2026-02-30 does not. */

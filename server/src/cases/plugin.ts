@@ -1,6 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
-import { caseSchema } from '@cuadro/core/case/schema';
+import { caseSchema, named } from '@cuadro/core/case/schema';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord, CaseWrite, RevisionRecord, SignatureRecord, SignRequest } from '@cuadro/core/wire';
 import type { Context } from '../context';
@@ -9,15 +9,15 @@ import { readShop } from '../shop/store';
 import { validate } from '../validate';
 import { addSignature, createCase, getCase, listCases, listRevisions, listSignatures, removeCase, restoreCase, saveCase } from './store';
 
-const who = yup.string().trim().max(80).default('local user');
+const who = yup.string().max(80).default('local user');
 const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).required(), who }).required();
 const createSchema = yup.object({ doc: yup.mixed().required(), who }).required();
 const signSchema = yup
   .object({
     revision: yup.number().integer().min(1).required(),
-    who: yup.string().trim().min(2, 'Give your name.').max(80).required('Give your name.'),
-    role: yup.string().trim().max(80).defined(),
-    statement: yup.string().trim().max(1000).defined(),
+    who: named('Give your name.', 2).max(80),
+    role: yup.string().max(80).defined(),
+    statement: yup.string().max(1000).defined(),
   })
   .required();
 

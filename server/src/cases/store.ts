@@ -5,7 +5,8 @@ import type { Db } from '../db/open';
 import { caseRevisions, cases, signatures } from '../db/schema';
 import { AppError } from '../errors';
 
-const signedRevision = sql<number | null>`(select max(${signatures.revision}) from ${signatures} where ${signatures.caseId} = ${cases.id})`;
+// Written out: columns of an inner query would be named without their table, and `id` would be the signature's.
+const signedRevision = sql<number | null>`(select max(s.revision) from signatures s where s.case_id = cases.id)`;
 const columns = { id: cases.id, revision: cases.revision, doc: cases.doc, updatedAt: cases.updatedAt, updatedBy: cases.updatedBy, signedRevision };
 
 type Row = Omit<CaseRecord, 'updatedAt'> & { updatedAt: Date };

@@ -1,0 +1,104 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { demoDoc } from '../case/testing';
+import { screenAll, screenRoute } from '../case/options';
+import type { CaseDoc } from '../case/types';
+import type { Need, Requirement } from '../need/requirements';
+import { process } from '../routes/processes';
+import { material } from '../shelf/shelf';
+import { DEFAULT_SHOP } from '../shelf/shop';
+import type { State } from './check';
+import { CHECKS } from './screen';
+
+const must = <T>(value: T): Requirement<T> => ({ level: 'must', value, from: 'test' });
+const want = <T>(value: T): Requirement<T> => ({ level: 'want', value, from: 'test' });
+const EASY: Need = {
+  serviceTemp: must(25), load: must(50), loadDirection: must('in-plane'), fluids: must([]), wear: must('none'), tolerance: must(1), copies: must(1), cyclesPerYear: must(500), years: must(2), massLimit: must(50),
+};
+
+function check(id: string, route: string, need: Need, doc: Partial<CaseDoc> = {}): State | undefined {
+  const [p, m] = route.split('/');
+  return screenRoute(demoDoc({ ...doc, need: { ...EASY, ...need } }), DEFAULT_SHOP, process(p), material(m)).checks.find((c) => c.id === id)?.state;
+}
+
+describe('the list of checks', () => {
+  it('holds every file of its folder', () => {
+    expect(CHECKS.map((c) => c.id).sort()).toEqual(readdirSync(join(__dirname, 'checks')).map((f) => f.replace('.ts', '').replace(/^wear$/, 'wear')).sort());
+  });
+});
+
+// What an engineer would say of each, from the published figures on the shelf.
+describe('one check at a time', () => {
+  it.each<[what: string, id: string, route: string, need: Need, doc: Partial<CaseDoc>, want: State | undefined]>([
+    ['PLA holds at room temperature', 'heat', 'extrusion-open/pla', {}, {}, 'pass'],
+    ['PLA at 52 °C lies between its limits: coupon', 'heat', 'extrusion-open/pla', { serviceTemp: must(52) }, {}, 'conditional'],
+    ['PLA at 70 °C softens', 'heat', 'extrusion-open/pla', { serviceTemp: must(70) }, {}, 'fail'],
+    ['PEI stands an oven at 160 °C', 'heat', 'extrusion-chamber/pei', { serviceTemp: must(160) }, {}, 'pass'],
+    ['a peak of 350 °C rules PEI out though it serves at 60', 'heat', 'extrusion-chamber/pei', { serviceTemp: must(60), peakTemp: must(350) }, {}, 'fail'],
+    ['a missed want is a condition', 'heat', 'extrusion-open/pla', { serviceTemp: want(70) }, {}, 'conditional'],
+    ['steel does not mind a weld', 'heat', 'cnc-mill/s235', { serviceTemp: must(140), peakTemp: must(380) }, {}, 'pass'],
+    ['nothing is said of heat that nobody knows', 'heat', 'extrusion-open/pla', {}, { family: 'spare-part', need: {} }, 'pass'],
+    ['a light load is held', 'strength', 'extrusion-open/petg', {}, {}, 'pass'],
+    ['20 kN breaks a small plastic jig', 'strength', 'extrusion-open/petg', { load: must(20_000) }, {}, 'fail'],
+    ['the same load across the layers is worse than along them', 'strength', 'extrusion-open/pa6-cf', { load: must(4200), loadDirection: must('across') }, {}, 'fail'],
+    ['and along them it may hold', 'strength', 'extrusion-open/pa6-cf', { load: must(4200), loadDirection: must('in-plane') }, {}, 'conditional'],
+    ['rubber is strong enough but far too soft', 'stiffness', 'extrusion-open/tpu-95a', { load: must(120), tolerance: must(0.2) }, {}, 'fail'],
+    ['aluminium hardly gives', 'stiffness', 'cnc-mill/al-6061', { load: must(120), tolerance: must(0.2) }, {}, 'pass'],
+    ['nylon stands coolant and oil', 'fluids', 'powder-polymer/pa12-powder', { fluids: must(['coolant', 'mineral-oil']) }, {}, 'pass'],
+    ['polycarbonate dislikes detergent: soak', 'fluids', 'extrusion-chamber/pc', { fluids: must(['alkaline']) }, {}, 'conditional'],
+    ['acetone eats ASA', 'fluids', 'extrusion-chamber/asa', { fluids: must(['ketone']) }, {}, 'fail'],
+    ['a few hundred cycles are nothing', 'wear', 'extrusion-chamber/pa12-cf', {}, {}, 'pass'],
+    ['grit calls for steel faces', 'wear', 'extrusion-chamber/pa12-cf', { wear: must('abrasive'), cyclesPerYear: must(20_000) }, {}, 'conditional'],
+    ['a million shots wear any print out', 'wear', 'vat-resin/resin-tough', { cyclesPerYear: must(500_000) }, { family: 'mould-insert' }, 'fail'],
+    ['a mill holds five hundredths', 'tolerance', 'cnc-mill/al-6061', { tolerance: must(0.05) }, {}, 'pass'],
+    ['a print does not, but a bushing does', 'tolerance', 'extrusion-fibre/pa6-cf', { tolerance: must(0.05) }, {}, 'conditional'],
+    ['a hundredth is out of reach of a print', 'tolerance', 'extrusion-open/pla', { tolerance: must(0.01) }, {}, 'fail'],
+    ['steel is too heavy for a hand', 'weight', 'cnc-mill/s235', { massLimit: must(0.4) }, {}, 'fail'],
+    ['nylon is not', 'weight', 'powder-polymer/pa12-powder', { massLimit: must(0.4) }, {}, 'pass'],
+    ['steel marks: pads', 'marking', 'cnc-mill/s235', { nonMarring: must(true) }, {}, 'conditional'],
+    ['POM does not', 'marking', 'cnc-mill/pom', { nonMarring: must(true) }, {}, 'pass'],
+    ['marks are not asked about when they do not matter', 'marking', 'cnc-mill/s235', {}, {}, undefined],
+    ['half a metre is printed in two pieces', 'envelope', 'extrusion-chamber/pa12-cf', {}, { size_mm: [500, 100, 50] }, 'conditional'],
+    ['three metres are not', 'envelope', 'extrusion-chamber/pa12-cf', {}, { size_mm: [3000, 400, 50] }, 'fail'],
+    ['a shaped tool cannot be cut from sheet', 'form', 'sheet-cut/al-6061', {}, {}, 'fail'],
+    ['a plate can', 'form', 'sheet-cut/al-6061', {}, { form: 'flat', size_mm: [200, 100, 8] }, 'pass'],
+    ['a plate of 40 mm is too thick for the cutter', 'envelope', 'sheet-cut/al-6061', {}, { form: 'flat', size_mm: [200, 100, 40] }, 'fail'],
+    ['a block is milled by hand', 'form', 'manual-mill/al-6061', {}, { form: 'block' }, 'pass'],
+    ['tomorrow is too soon for the mill', 'lead-time', 'cnc-mill/al-6061', { leadLimit: must(1) }, {}, 'fail'],
+    ['but not for the printer next door', 'lead-time', 'extrusion-open/petg', { leadLimit: must(3) }, {}, 'pass'],
+    ['a lifting aid is nobody\'s to release here', 'release', 'cnc-mill/s235', {}, { family: 'lifting-aid' }, 'conditional'],
+  ])('%s', (_what, id, route, need, doc, want) => {
+    expect(check(id, route, need, doc)).toBe(want);
+  });
+});
+
+describe('screening a case', () => {
+  const doc = demoDoc({ family: 'press-nest', need: { wear: must('impact'), cyclesPerYear: must(12_000), years: must(5), load: must(9000) } });
+  it('sorts by state, then cost, and gives each check a reason and a basis', () => {
+    const options = screenAll(doc, DEFAULT_SHOP);
+    const rank = { pass: 0, conditional: 1, unknown: 2, fail: 3 };
+    options.slice(1).forEach((o, i) => {
+      const before = options[i];
+      expect(rank[before.state]).toBeLessThanOrEqual(rank[o.state]);
+      if (before.state === o.state) expect(before.programme_with_wait).toBeLessThanOrEqual(o.programme_with_wait);
+    });
+    for (const c of options.flatMap((o) => o.checks)) {
+      expect(c.reason).toMatch(/\.$/);
+      expect(c.basis).not.toBe('');
+      if (c.value !== undefined) expect(c.unit).toBeDefined();
+    }
+  });
+  it('prices a remedy into the route it helps', () => {
+    const bare = screenRoute(demoDoc({ need: EASY }), DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    const faced = screenRoute(doc, DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    expect(bare.remedies).toEqual([]);
+    expect(faced.remedies.some((r) => r.metalFace)).toBe(true);
+    expect(faced.mass_kg).toBeGreaterThan(bare.mass_kg + 0.2);
+  });
+  it('says what would decide where a fact is missing', () => {
+    const spare = screenRoute(demoDoc({ family: 'spare-part' }), DEFAULT_SHOP, process('extrusion-chamber'), material('pei'));
+    const heat = spare.checks.find((c) => c.id === 'heat');
+    expect(heat?.state).toBe('unknown');
+    expect(heat?.reason).toMatch(/up to 170 °C PEI holds, above 205 °C it does not/);
+  });
+});

@@ -1,0 +1,189 @@
+import type { FastifyInstance } from 'fastify';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { demoDoc } from '@cuadro/core/case/testing';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { writeStl } from '@cuadro/core/shape/formats/stl';
+import type { CaseRecord, MeshRecord, SignatureRecord } from '@cuadro/core/wire';
+import { buildApp } from './app';
+import { openDb, type OpenDb } from './db/open';
+import { openPool } from './jobs/pool';
+import { MeshStore } from './meshes/store';
+import { readShop } from './shop/store';
+import { seedDemo } from './seed';
+import { listCases } from './cases/store';
+
+const MIGRATIONS = resolve(__dirname, '../migrations');
+let folder: string;
+let open: OpenDb;
+let app: FastifyInstance;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'cuadro-server-'));
+  open = await openDb(undefined, MIGRATIONS);
+  app = await buildApp({ db: open.db, meshes: new MeshStore(folder), pool: openPool('none') });
+}, 60_000);
+afterAll(async () => {
+  await app.close();
+  await open.close();
+  rmSync(folder, { recursive: true });
+});
+
+const HOST = { host: '127.0.0.1:4300' };
+async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, payload?: unknown, headers: Record<string, string> = {}) {
+  const r = await app.inject({ method, url, headers: { ...HOST, ...headers }, ...(payload !== undefined && { payload: payload as never }) });
+  const isJson = r.headers['content-type']?.toString().includes('json');
+  return { status: r.statusCode, body: (isJson ? r.json() : r.rawPayload) as T, headers: r.headers };
+}
+const create = async (doc = demoDoc()): Promise<CaseRecord> => (await call<CaseRecord>('POST', '/api/cases', { doc, who: 'Ada' })).body;
+
+/** A tetrahedron of 10 mm legs: V = 1000/6. */
+const TETRA = Buffer.from(writeStl([0, 0, 0, 10, 0, 0, 0, 10, 0, 0, 0, 10], [0, 2, 1, 0, 1, 3, 0, 3, 2, 1, 2, 3]));
+const upload = (bytes: Buffer, query = 'name=t.stl&unit=mm') => call<MeshRecord & { code: string; message: string }>('POST', `/api/meshes?${query}`, bytes, { 'content-type': 'application/octet-stream' });
+
+describe('cases', () => {
+  it('are created, read, changed by revision, listed, taken off and brought back', async () => {
+    const made = await create();
+    expect(made).toMatchObject({ revision: 1, updatedBy: 'Ada', signedRevision: null });
+    const changed = await call<CaseRecord>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'Renamed' }), revision: 1, who: 'Bo' });
+    expect(changed).toMatchObject({ status: 200, body: { revision: 2, updatedBy: 'Bo', doc: { title: 'Renamed' } } });
+    expect((await call<unknown[]>('GET', `/api/cases/${made.id}/revisions`)).body).toMatchObject([{ revision: 2, who: 'Bo' }, { revision: 1, who: 'Ada' }]);
+    expect((await call('DELETE', `/api/cases/${made.id}`)).status).toBe(204);
+    expect((await call('GET', `/api/cases/${made.id}`)).status).toBe(404);
+    expect((await call('POST', `/api/cases/${made.id}/restore`)).body).toMatchObject({ revision: 2 });
+  });
+  it('refuse a change made on an older revision, and show what is there', async () => {
+    const made = await create();
+    const write = (title: string) => call<{ code: string; current: CaseRecord }>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title }), revision: 1, who: 'x' });
+    const [a, b] = await Promise.all([write('first'), write('second')]);
+    expect([a.status, b.status].sort()).toEqual([200, 409]);
+    const lost = a.status === 409 ? a : b;
+    expect(lost.body).toMatchObject({ code: 'CASE_CHANGED', current: { revision: 2, doc: { title: a.status === 409 ? 'second' : 'first' } } });
+  });
+  it('refuse absurd numbers beside the field, and change nothing', async () => {
+    const made = await create();
+    const bad = await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ need: { massLimit: { level: 'must', value: -5, from: '' } } }), revision: 1, who: 'x' });
+    expect(bad).toMatchObject({ status: 422, body: { code: 'CASE_INVALID', field: 'doc.need.massLimit.value'.replace('doc.', '') } });
+    expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 1 });
+  });
+  it('refuse malformed requests without a stack trace', async () => {
+    expect(await call('POST', '/api/cases', '{"doc":', { 'content-type': 'application/json' })).toMatchObject({ status: 400, body: { code: 'BAD_REQUEST' } });
+    expect((await call('GET', '/api/cases/not-a-uuid')).status).toBe(400);
+    expect(await call('GET', '/api/cases/00000000-0000-4000-8000-000000000000')).toMatchObject({ status: 404, body: { code: 'CASE_NOT_FOUND' } });
+    expect(await call('GET', '/api/nothing')).toMatchObject({ status: 404, body: { code: 'NOT_FOUND' } });
+    expect(JSON.stringify((await call('PUT', '/api/shop', { nonsense: 1 })).body)).not.toMatch(/node_modules|at .*\.ts/);
+  });
+});
+
+describe('meshes', () => {
+  it('are measured, stored by content and given back to the byte', async () => {
+    const first = await upload(TETRA);
+    expect(first.status).toBe(200);
+    expect(first.body.measure.volume_mm3).toBeCloseTo(1000 / 6, 6);
+    expect((await upload(TETRA, 'name=other.stl&unit=mm')).body.hash).toBe(first.body.hash);
+    expect((await call<Buffer>('GET', `/api/meshes/${first.body.hash}`)).body.equals(TETRA)).toBe(true);
+    expect(readdirSync(join(folder, first.body.hash.slice(0, 2)))).toEqual([`${first.body.hash}.stl`]);
+  });
+  it('that are broken are refused in words, and nothing is stored', async () => {
+    const before = readdirSync(folder).length;
+    const three = Buffer.from(writeStl([0, 0, 0, 10, 0, 0, 0, 10, 0, 0, 0, 10], [0, 2, 1, 0, 1, 3, 0, 3, 2]));
+    const nan = Buffer.from(TETRA);
+    nan.writeFloatLE(NaN, 84 + 20);
+    for (const [bytes, text] of [[TETRA.subarray(0, 120), /cut short/], [Buffer.alloc(0), /empty/], [nan, /not a number/], [three, /only 3 triangles/], [Buffer.from('a letter'), /not an STL/]] as const) {
+      const r = await upload(bytes as Buffer);
+      expect(r).toMatchObject({ status: 422, body: { code: 'MESH_UNREADABLE' } });
+      expect(r.body.message).toMatch(text);
+    }
+    expect(readdirSync(folder).length).toBe(before);
+  });
+  it('never become a path: hashes and names are checked', async () => {
+    for (const bad of ['..%2f..%2fetc%2fpasswd', 'x', 'A'.repeat(64)]) expect((await call('GET', `/api/meshes/${bad}`)).status).toBe(404);
+    expect((await upload(TETRA, `name=${encodeURIComponent('../../evil\n.stl')}&unit=mm`)).body.fileName).toBe('.._.._evil_.stl');
+  });
+  it('must be there before a case may refer to them', async () => {
+    const { body } = await upload(TETRA);
+    const ref = { hash: body.hash, fileName: 't.stl', unit: 'mm' as const, measure: body.measure };
+    expect((await call('POST', '/api/cases', { doc: demoDoc({ shapes: { printed: ref } }), who: 'x' })).status).toBe(201);
+    expect(await call('POST', '/api/cases', { doc: demoDoc({ shapes: { printed: { ...ref, hash: '0'.repeat(64) } } }), who: 'x' })).toMatchObject({ status: 422, body: { code: 'MESH_UNKNOWN_IN_CASE' } });
+  });
+});
+
+describe('sign-off', () => {
+  it('computes here, freezes the figures, and stays as it was when the case goes on', async () => {
+    const made = await create(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 20 } }));
+    const sign = (revision: number, who = 'Ada Moreno') => call<SignatureRecord & { code: string }>('POST', `/api/cases/${made.id}/signatures`, { revision, who, role: 'engineer', statement: 'agreed' });
+    expect((await sign(1, ' ')).status).toBe(422);
+    const signed = await sign(1);
+    expect(signed).toMatchObject({ status: 201, body: { who: 'Ada Moreno', revision: 1, doc: { today: { cost: 900 } } } });
+    expect(signed.body.view.samples).toBe(20_000);
+    await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'Later' }), revision: 1, who: 'x' });
+    expect(await sign(1)).toMatchObject({ status: 409, body: { code: 'SIGN_STALE' } });
+    const [kept] = (await call<SignatureRecord[]>('GET', `/api/cases/${made.id}/signatures`)).body;
+    expect(kept.view).toEqual(JSON.parse(JSON.stringify(signed.body.view)));
+    expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 2, signedRevision: 1 });
+  }, 60_000);
+});
+
+describe('the report', () => {
+  it('is a PDF, of the case and of a signed verdict', async () => {
+    const made = await create(demoDoc({ title: 'Jig "É" /../x' }));
+    const signed = await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, { revision: 1, who: 'Ada', role: '', statement: '' });
+    for (const query of ['', '?units=inch', `?signature=${signed.body.id}`]) {
+      const r = await call<Buffer>('GET', `/api/cases/${made.id}/report.pdf${query}`);
+      expect(r.status).toBe(200);
+      expect(r.headers['content-type']).toBe('application/pdf');
+      expect(r.headers['content-disposition']).toBe("inline; filename*=UTF-8''Jig-%C3%89-x.pdf");
+      expect(r.body.subarray(0, 5).toString()).toBe('%PDF-');
+      expect(r.body.subarray(-6).toString()).toContain('%%EOF');
+    }
+    expect((await call('GET', `/api/cases/${made.id}/report.pdf?signature=00000000-0000-4000-8000-000000000000`)).status).toBe(404);
+  }, 60_000);
+});
+
+describe('the shop', () => {
+  it('starts built in, is replaced by revision, and refuses absurd rates', async () => {
+    expect((await call('GET', '/api/shop')).body).toEqual({ revision: 0, shop: DEFAULT_SHOP });
+    const own = { ...DEFAULT_SHOP, figures: { mill_rate: { low: 60, likely: 80, high: 90, note: 'controller' } } };
+    expect((await call('PUT', '/api/shop', { shop: own, revision: 0 })).body).toMatchObject({ revision: 1 });
+    expect(await call('PUT', '/api/shop', { shop: own, revision: 0 })).toMatchObject({ status: 409, body: { code: 'SHOP_CHANGED' } });
+    expect((await call('PUT', '/api/shop', { shop: { ...own, figures: { mill_rate: { low: 60, likely: 80, high: 9e9, note: '' } } }, revision: 1 })).status).toBe(422);
+    expect((await call('GET', '/api/shop')).body).toMatchObject({ revision: 1, shop: own });
+  });
+});
+
+describe('the door', () => {
+  it('is shut to other sites, by name and by origin', async () => {
+    for (const headers of [{ host: 'evil.example' }, { ...HOST, origin: 'http://evil.example' }, { ...HOST, origin: 'null' }, { host: '127.0.0.1.evil.example' }]) {
+      expect((await app.inject({ method: 'GET', url: '/api/cases', headers })).statusCode).toBe(403);
+    }
+    expect((await app.inject({ method: 'GET', url: '/api/health', headers: { ...HOST, origin: 'http://127.0.0.1:4300' } })).statusCode).toBe(200);
+  });
+  it('sends a policy under which no code can be made from text', async () => {
+    const policy = String((await app.inject({ url: '/api/health', headers: HOST })).headers['content-security-policy']);
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self';");
+    expect(policy).not.toContain('unsafe-eval');
+  });
+});
+
+describe('the demo plant', () => {
+  it('is loaded once into an empty folder, meshes and all', async () => {
+    const fresh = await openDb(undefined, MIGRATIONS);
+    try {
+      const store = new MeshStore(mkdtempSync(join(folder, 'demo-')));
+      await seedDemo(fresh.db, store, new Date('2026-11-25T08:00:00Z'));
+      const cases = await listCases(fresh.db);
+      expect(cases.length).toBeGreaterThanOrEqual(6);
+      for (const { doc } of cases) for (const shape of Object.values(doc.shapes)) {
+        expect(await store.has(shape.hash)).toBe(true);
+        expect(shape.measure.watertight).toBe(true);
+      }
+      expect((await readShop(fresh.db)).revision).toBe(1);
+      await seedDemo(fresh.db, store);
+      expect((await listCases(fresh.db)).length).toBe(cases.length);
+    } finally {
+      await fresh.close();
+    }
+  }, 90_000);
+});
