@@ -189,6 +189,7 @@ export async function renderPdf(definition: TDocumentDefinitions): Promise<Buffe
       Condensed: { normal: join(condensed, 'barlow-condensed-latin-600-normal.woff') },
     });
     pdfmake.setUrlAccessPolicy(() => false);
+    pdfmake.setLocalAccessPolicy((path) => path.startsWith(sans) || path.startsWith(condensed));
     printer = pdfmake as never;
   }
   return printer!.createPdf(definition).getBuffer();
