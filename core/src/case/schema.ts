@@ -10,7 +10,7 @@ import { MAX_PINS } from './types';
 /** Validation of everything a user may send; the same schemas on the page and on the server. */
 
 const finite = (label: string): yup.NumberSchema<number> =>
-  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, (x) => x == null || Number.isFinite(x));
+  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, (x: number | null | undefined) => x === null || x === undefined || Number.isFinite(x));
 
 /** A finite number within bounds; the messages are shown beside the field. */
 export const bounded = (label: string, min: number, max: number, show: (x: number) => string = String): yup.NumberSchema<number> =>

@@ -56,7 +56,7 @@ export class CasePage {
       { path: 'shape', label: 'Shape', fullness: shapes ? 'done' : 'empty' },
       { path: 'routes', label: 'Routes', fullness: view?.pinned ? 'done' : 'partial' },
       { path: 'sheet', label: 'Sheet', fullness: doc && Object.keys(doc.overrides).length ? 'done' : view?.pins.length ? 'partial' : 'empty' },
-      { path: 'verdict', label: 'Verdict', fullness: signed == null ? 'partial' : signed === this.store.record()?.revision ? 'done' : 'partial' },
+      { path: 'verdict', label: 'Verdict', fullness: signed !== undefined && signed === this.store.record()?.revision ? 'done' : 'partial' },
       { path: 'proof', label: 'Proof', fullness: 'later' },
     ];
   });
@@ -72,7 +72,7 @@ export class CasePage {
   }
 
   protected key(event: KeyboardEvent): void {
-    const typing = (event.target as HTMLElement).matches('input, textarea, select');
+    const typing = (event.target as HTMLElement).matches('input, textarea');
     if (event.altKey && event.code.startsWith('Digit')) {
       const step = this.steps()[Number(event.code.slice(5)) - 1];
       if (step) {

@@ -64,7 +64,12 @@ export class Chart implements OnDestroy {
     const own = make(ink);
     const options: ApexOptions = {
       ...own,
-      chart: { type: 'bar', ...own.chart, height, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'Source Sans 3', foreColor: ink.ink, background: 'transparent' },
+      legend: { onItemClick: { toggleDataSeries: false }, ...own.legend },
+      chart: {
+        type: 'bar', ...own.chart, height, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'Source Sans 3', foreColor: ink.ink, background: 'transparent',
+        // The words under the chart serve those who cannot see it; nothing inside takes the focus.
+        accessibility: { enabled: false, announcements: { enabled: false }, keyboard: { enabled: false } },
+      },
       grid: { borderColor: ink.rule, padding: { left: 8, right: 12, top: -8, bottom: -4 }, ...own.grid },
       dataLabels: { enabled: false, ...own.dataLabels },
     };
@@ -73,5 +78,6 @@ export class Chart implements OnDestroy {
       this.chart = new Apex(this.place().nativeElement, options);
       await this.chart.render();
     }
+    for (const e of this.place().nativeElement.querySelectorAll('[tabindex]')) e.removeAttribute('tabindex');
   }
 }

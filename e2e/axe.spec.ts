@@ -1,0 +1,51 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './server';
+
+async function clean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.help}; ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.failureSummary ?? ''}`).join(' | ')}`)).toEqual([]);
+}
+
+const STEPS = [
+  ['need', 'Requirements'], ['shape', 'Measures'], ['routes', 'Programme'], ['sheet', 'Pinned routes side by side'], ['verdict', 'Sign-off'], ['proof', 'A later step'],
+] as const;
+
+test.describe('axe finds nothing', () => {
+  for (const [path, ready] of [['walk', 'Kitting tray'], ['cases', 'Kitting tray'], ['shop', 'Applications engineer'], ['shelf', 'Lasting heat'], ['nowhere', 'nothing at this address']] as const) {
+    test(`on ${path}`, async ({ page, server }) => {
+      await page.goto(`${server.url}/${path}`);
+      await expect(page.getByText(ready).first()).toBeVisible();
+      if (path === 'walk') {
+        await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 30_000 });
+        await page.getByRole('button', { name: 'Add a candidate' }).click();
+      }
+      await clean(page);
+    });
+  }
+  for (const [step, ready] of STEPS) {
+    test(`on the step ${step}`, async ({ page, server }) => {
+      await page.goto(await server.step('Gearbox', step));
+      await expect(page.getByText(ready).first()).toBeAttached();
+      await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+      await clean(page);
+    });
+  }
+  test('on the sheet in dark paper, with an override open', async ({ page, server }) => {
+    await page.goto(await server.step('Hinge', 'sheet'));
+    await page.getByRole('button', { name: 'Dark paper' }).click();
+    await page.getByRole('button', { name: /Price of one tool, route A/ }).click();
+    await page.getByRole('button', { name: /Put a quote over A/ }).click();
+    await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+    await clean(page);
+    await page.getByRole('button', { name: /Keys and help/ }).click();
+    await clean(page);
+  });
+  test('on the walk on a phone', async ({ page, server }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`${server.url}/walk`);
+    await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 30_000 });
+    await clean(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+  });
+});

@@ -1,0 +1,70 @@
+import { bracket } from './meshes';
+import { expect, test } from './server';
+
+test.describe('bad input gets a clear message beside its cause, and changes nothing', () => {
+  test('broken meshes', async ({ page, server }) => {
+    await page.goto(await server.step('Tack-weld', 'shape'));
+    await expect(page.getByText('Drop an STL here')).toBeVisible();
+    const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision;
+    const good = bracket();
+    const nan = Buffer.from(good);
+    nan.writeFloatLE(NaN, 84 + 50 * 5 + 20);
+    const three = Buffer.from(good.subarray(0, 84 + 150));
+    three.writeUInt32LE(3, 80);
+    for (const [name, buffer, says] of [
+      ['cut.stl', good.subarray(0, 500), 'cut short'], ['empty.stl', Buffer.alloc(0), 'empty'], ['nan.stl', nan, 'Triangle 6 has a corner that is not a number'],
+      ['three.stl', three, 'only 3 triangles'], ['letter.stl', Buffer.from('Dear colleague,\nhere is the part.'), 'not an STL'],
+    ] as const) {
+      await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'model/stl', buffer });
+      await expect(page.getByRole('alert')).toContainText(name);
+      await expect(page.getByRole('alert')).toContainText(says);
+      await expect(page.getByRole('alert')).toContainText('Nothing was changed');
+    }
+    await expect(page.getByText('Drop an STL here')).toBeVisible();
+    expect((await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision).toBe(before);
+  });
+
+  test('absurd numbers', async ({ page, server }) => {
+    await page.goto(await server.step('Tack-weld', 'need'));
+    const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!;
+    for (const [field, text, says] of [
+      ['Weight limit', '-5 kg', 'Weight limit cannot be below'], ['Cycles a year, all copies', '1e12', 'cannot be above'], ['Largest load', '12 mm', 'not a unit that fits here'],
+      ['Temperature in service', 'warm', 'is not a number'], ['Copies in use', '1.5', 'a whole number'],
+    ] as const) {
+      const input = page.getByRole('textbox', { name: field, exact: true });
+      await input.fill(text);
+      await input.blur();
+      await expect(input).toHaveAttribute('aria-invalid', 'true');
+      await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible();
+      await expect(input).toHaveValue(text);
+    }
+    // A good edit afterwards is saved, and the bad ones are not in it.
+    await page.getByRole('textbox', { name: 'Where it works' }).fill('Welding, bay 4');
+    await page.getByRole('textbox', { name: 'Where it works' }).blur();
+    await expect.poll(async () => (await server.cases()).find((c) => c.id === before.id)!.doc.place).toBe('Welding, bay 4');
+    const after = (await server.cases()).find((c) => c.id === before.id)!;
+    expect(after.doc.need).toEqual(before.doc.need);
+  });
+
+  test('absurd rates in the shop', async ({ page, server }) => {
+    await page.goto(`${server.url}/shop`);
+    const rate = page.getByRole('textbox', { name: 'Shop-floor hands, likely' });
+    await rate.fill('4500');
+    await rate.blur();
+    await expect(page.getByRole('alert')).toContainText('Shop-floor hands');
+    await expect(page.getByRole('button', { name: 'Save the shop' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Discard' }).click();
+    await expect(rate).toHaveValue('45');
+    await rate.fill('48');
+    await rate.blur();
+    await page.getByRole('button', { name: 'Save the shop' }).click();
+    await expect(page.getByText('Saved. All cases are computed')).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('textbox', { name: 'Shop-floor hands, likely' })).toHaveValue('48');
+  });
+
+  test('a case that is not there', async ({ page, server }) => {
+    await page.goto(`${server.url}/case/00000000-0000-4000-8000-000000000000/need`);
+    await expect(page.getByText('This case is not here')).toBeVisible();
+  });
+});

@@ -1,0 +1,94 @@
+import { expect, test } from './server';
+
+test('two tabs on one case follow each other, and a clash is a choice', async ({ page, server }) => {
+  const address = await server.step('Soft jaws', 'need');
+  await page.goto(address);
+  const other = await page.context().newPage();
+  await other.goto(address);
+  const place = (p: typeof page) => p.getByRole('textbox', { name: 'Where it works' });
+  await expect(place(other)).toHaveValue('Machining, mill 2');
+  await expect(page.getByText('also open in another tab')).toBeVisible();
+
+  await place(page).fill('Machining, mill 3');
+  await place(page).blur();
+  await expect(place(other)).toHaveValue('Machining, mill 3');
+
+  // Both change it at once: hold the first tab's saving back until the second has saved.
+  await page.route('**/api/cases/*', async (route) => {
+    if (route.request().method() === 'PUT') await expect(other.locator('.cell.save').getByText('saved', { exact: true })).toBeVisible();
+    await route.continue();
+  });
+  await place(page).fill('mine');
+  await place(page).blur();
+  await place(other).fill('theirs');
+  await place(other).blur();
+  await expect(page.getByRole('alert')).toContainText('Nothing is lost: choose.', { timeout: 30_000 });
+  await page.unroute('**/api/cases/*');
+  await page.getByRole('button', { name: 'Keep mine as the newest' }).click();
+  await expect.poll(async () => (await server.cases()).find((c) => c.doc.title.includes('Soft jaws'))!.doc.place).toBe('mine');
+  await expect(place(other)).toHaveValue('mine');
+  await other.close();
+});
+
+test('a dead server loses no edit, not even over a reload', async ({ page, server }) => {
+  await page.goto(await server.step('Finger', 'need'));
+  const place = page.getByRole('textbox', { name: 'Where it works' });
+  await expect(place).toHaveValue('Robot cell, leak test');
+  await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+  await server.stop();
+  await place.fill('Robot cell 2');
+  await place.blur();
+  await expect(page.locator('.cell.save')).toContainText('kept in this browser');
+  await expect(page.getByRole('alert')).toContainText('The server does not answer');
+  await server.start();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Where it works' })).toHaveValue('Robot cell 2');
+  await expect.poll(async () => (await server.cases()).find((c) => c.doc.title.includes('Finger'))!.doc.place, { timeout: 20_000 }).toBe('Robot cell 2');
+});
+
+test('edits can be taken back and brought back', async ({ page, server }) => {
+  await page.goto(await server.step('Locator', 'need'));
+  const kind = page.locator('.cell').filter({ hasText: 'Kind' });
+  await expect(kind).toContainText('Assembly fixture');
+  await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Go/no-go or check gauge' });
+  await expect(kind).toContainText('gauge');
+  await page.keyboard.press('Control+z');
+  await expect(kind).toContainText('Assembly fixture');
+  await page.keyboard.press('Control+y');
+  await expect(kind).toContainText('gauge');
+  await page.getByRole('button', { name: 'take back' }).click();
+  await expect(kind).toContainText('Assembly fixture');
+});
+
+test('a change of the need that flips the verdict shows what it was', async ({ page, server }) => {
+  await page.goto(await server.step('Hinge', 'need'));
+  const answer = page.locator('.answer');
+  await expect(answer).toContainText('Print', { timeout: 30_000 });
+  await page.getByRole('textbox', { name: 'Peak temperature', exact: true }).fill('420');
+  await expect(answer.locator('b')).toHaveText('Keep machined', { timeout: 15_000 });
+  await expect(answer.locator('s')).toHaveText('Print');
+  await page.getByRole('button', { name: 'Forget Peak temperature' }).click();
+  await expect(answer.locator('b')).toHaveText('Print');
+  await expect(page.locator('.cell.save').getByText('saved', { exact: true })).toBeVisible();
+});
+
+test('the keyboard alone reaches the steps, the margin and the part', async ({ page, server }) => {
+  await page.goto(await server.step('Hinge', 'need'));
+  await expect(page.getByRole('textbox', { name: 'Where it works' })).toBeVisible();
+  await page.keyboard.press('Alt+4');
+  await expect(page).toHaveURL(/sheet$/);
+  const figure = page.getByRole('button', { name: /Weight of one tool, route A/ });
+  await figure.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary')).toContainText('Weight as printed', { timeout: 30_000 });
+  await page.keyboard.press('Alt+m');
+  await expect(page.getByRole('complementary')).toBeFocused();
+  await page.keyboard.press('Alt+2');
+  await expect(page.getByRole('img', { name: /Drawing of/ })).toBeVisible();
+  await page.getByRole('img', { name: /Drawing of/ }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Keys and how to read the sheet');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
