@@ -68,7 +68,7 @@ export function quickLook(doc: CaseDoc, shop: Shop): QuickLook {
     working.push(
       verdict.kind === 'bridge'
         ? { label: 'Saving', text: `${daysGained.toFixed(0)} days sooner × ${money(doc.today.delay_per_day)} a day − ${money(valueOf(a.point, 'price_order'))} for the print` }
-        : { label: 'Saving', text: `${money(valueOf(b.point, 'programme_with_wait'))} for ${inSentence(reference.option.processLabel)} − ${money(valueOf(a.point, 'programme_with_wait'))} for ${inSentence(chosen.option.processLabel)} in ${chosen.option.materialLabel}, median of ${SAMPLES} samples` },
+        : { label: 'Saving', text: `median of ${SAMPLES} samples of ${inSentence(reference.option.processLabel)} less ${inSentence(chosen.option.processLabel)} in ${chosen.option.materialLabel}, over the programme with waiting; at likely values ${money(valueOf(b.point, 'programme_with_wait'))} − ${money(valueOf(a.point, 'programme_with_wait'))}` },
       { label: 'Confidence', text: `${Math.round(confidence * 100)} % of the samples show a saving` },
     );
   } else {

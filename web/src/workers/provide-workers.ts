@@ -1,13 +1,7 @@
-import { InjectionToken, type Provider } from '@angular/core';
+import type { Provider } from '@angular/core';
+import { WORKERS, type WorkerFactory } from './worker-factory';
 
-/** How workers are made; a token, so that tests without a bundler can put something else in. */
-export interface WorkerFactory {
-  casework(): Worker;
-  shape(): Worker;
-}
-
-export const WORKERS = new InjectionToken<WorkerFactory>('workers');
-
+/** The real workers. Kept apart from the token: `import.meta` is the bundler's business. */
 export function provideWorkers(): Provider {
   return {
     provide: WORKERS,

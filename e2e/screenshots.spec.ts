@@ -1,0 +1,35 @@
+import { join } from 'node:path';
+import { expect, test } from './server';
+
+const FOLDER = join(import.meta.dirname, '../docs/screenshots');
+
+/** One picture of each main view, for the README. Run by npm run screenshots. */
+const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
+  ['walk', '/walk'], ['cases', '/cases'], ['shop', '/shop'], ['shelf', '/shelf'], ['need', 'Hinge/need'], ['shape', 'Hinge/shape'], ['routes', 'Hinge/routes'], ['sheet', 'Spacer/sheet'], ['verdict', 'Finger/verdict'],
+  ['walk-phone', '/walk', 390, 844],
+];
+
+test('pictures', async ({ page, server }) => {
+  const settle = async (): Promise<void> => {
+    await expect(page.getByRole('progressbar').filter({ visible: true })).toHaveCount(0, { timeout: 60_000 });
+    await page.evaluate(() => document.fonts.ready);
+  };
+  for (const [name, path, width = 1280, height = 800] of SHOTS) {
+    await page.setViewportSize({ width, height });
+    const [title, step] = path.split('/');
+    await page.goto(path.startsWith('/') ? server.url + path : await server.step(title, step));
+    await expect(page.locator('h1').first()).toBeVisible();
+    if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
+    if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible({ timeout: 30_000 });
+    await settle();
+    await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(await server.step('Gearbox', 'sheet'));
+  await page.getByRole('button', { name: 'Dark paper' }).click();
+  await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+  await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
+  await settle();
+  await page.screenshot({ path: join(FOLDER, 'sheet-dark.png') });
+});
