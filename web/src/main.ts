@@ -2,7 +2,6 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
-import { MAT_ICON_DEFAULT_OPTIONS } from '@angular/material/icon';
 import { App } from './app/app';
 import { ROUTES } from './app/routes';
 import { provideWorkers } from './workers/provide-workers';
@@ -13,7 +12,6 @@ bootstrapApplication(App, {
     provideRouter(ROUTES, withComponentInputBinding()),
     provideHttpClient(),
     provideWorkers(),
-    { provide: MAT_ICON_DEFAULT_OPTIONS, useValue: { fontSet: 'material-symbols-outlined' } },
   ],
 }).catch((e: unknown) => {
   document.body.textContent = `Cuadro could not start: ${e instanceof Error ? e.message : String(e)}`;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { MAX_PINS, type Letter } from '@cuadro/core/case/types';
+import { MAX_PINS, routeKey, type Letter } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/case/options';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CheckResult, State } from '@cuadro/core/screen/check';
@@ -22,7 +22,7 @@ type Show = 'all' | 'hold' | 'print' | 'other';
 })
 export class RoutesStep {
   protected readonly store = inject(CaseStore);
-  private readonly margin = inject(MarginService);
+  protected readonly margin = inject(MarginService);
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
 
@@ -39,7 +39,7 @@ export class RoutesStep {
   protected readonly checks = computed(() => CHECKS.filter((c) => this.options().some((o) => o.checks.some((r) => r.id === c.id))));
   protected readonly pins = computed(() => {
     const out = new Map<string, Letter>();
-    this.store.view()?.pins.forEach((p) => out.set(key(p.option), p.letter));
+    this.store.view()?.pins.forEach((p) => out.set(routeKey(p.option), p.letter));
     return out;
   });
   protected readonly rows = computed(() => {
@@ -76,36 +76,41 @@ export class RoutesStep {
     });
   }
 
-  protected keyOf = key;
+  protected readonly keyOf = routeKey;
 
   protected check(o: RouteOption, id: string): CheckResult | undefined {
     return o.checks.find((c) => c.id === id);
-  }
-
-  protected money(x: number): string {
-    return this.settings.money(x, '').trim();
   }
 
   protected get currency(): string {
     return this.shops.currency();
   }
 
-  protected number(x: number): string {
-    return formatNumber(x, 2);
+  /** The route's four figures at likely values; each opens in the margin. */
+  protected figures(o: RouteOption): { name: string; label: string; text: string }[] {
+    const money = (x: number): string => this.settings.money(x, '').trim();
+    return [
+      { name: 'price_each', label: 'Price of one tool', text: money(o.price_each) },
+      { name: 'price_programme', label: 'Cost over the programme', text: money(o.price_programme) },
+      { name: 'lead', label: 'Days until it is ready', text: formatNumber(o.lead_days, 2) },
+      { name: 'mass_tool', label: 'Weight of one tool', text: this.settings.figure(o.mass_kg, 'kg', '') },
+    ];
   }
 
-  protected mass(kg: number): string {
-    return this.settings.figure(kg, 'kg', '');
+  protected openFigure(o: RouteOption, name: string): void {
+    this.opened.set('');
+    const route = { process: o.process, material: o.material, letter: this.pins().get(routeKey(o)) };
+    void (name === 'lead' ? this.margin.openLead(route) : this.margin.open(route, name));
   }
 
   protected openCheck(o: RouteOption, check: CheckResult): void {
-    this.opened.set(`${key(o)} ${check.id}`);
+    this.opened.set(`${routeKey(o)} ${check.id}`);
     this.margin.show({ kind: 'check', title: `${check.label}: ${o.materialLabel}`, check });
   }
 
   /** Why this route, or why not. */
   protected openRoute(o: RouteOption): void {
-    this.opened.set(key(o));
+    this.opened.set(routeKey(o));
     this.margin.show({ kind: 'checks', title: `${o.processLabel}, ${o.materialLabel}`, checks: [...o.checks].sort((a, b) => rank(b.state) - rank(a.state)) });
   }
 
@@ -127,5 +132,4 @@ export class RoutesStep {
   }
 }
 
-const key = (o: RouteOption): string => `${o.process}/${o.material}`;
 const rank = (s: State): number => ['pass', 'conditional', 'unknown', 'fail'].indexOf(s);

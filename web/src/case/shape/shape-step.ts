@@ -10,11 +10,20 @@ import { MAX_BYTES, type LengthUnit } from '@cuadro/core/shape/mesh';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
+import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { PartView } from '../../shared/part-view/part-view';
 import type { DrawnShape } from '../../workers/shape.worker';
 
 type Way = 'machined' | 'printed';
+
+interface Fact {
+  label: string;
+  text: string;
+  /** The method, for the margin. */
+  how?: string;
+  warn?: boolean;
+}
 
 const FORM_WORDS = { flat: 'a flat plate with cut-outs: it can be cut from sheet', block: 'a block of constant section: it can be milled simply', shaped: 'shaped' };
 
@@ -30,6 +39,7 @@ export class ShapeStep {
   protected readonly store = inject(CaseStore);
   private readonly api = inject(ApiService);
   private readonly compute = inject(ComputeService);
+  private readonly margin = inject(MarginService);
   private readonly settings = inject(SettingsService);
 
   protected readonly ways: readonly { id: Way; label: string }[] = [{ id: 'printed', label: 'to print' }, { id: 'machined', label: 'to machine' }];
@@ -147,7 +157,17 @@ export class ShapeStep {
     }
   }
 
-  private describe(s: ShapeRef): { label: string; text: string; warn?: boolean }[] {
+  /** How a figure was measured, in the margin. */
+  protected explain(f: Fact): void {
+    const s = this.shape();
+    this.margin.show({
+      kind: 'text',
+      title: f.label,
+      paragraphs: [f.text, ...(f.how ? [f.how] : []), ...(s ? [`Measured on ${s.fileName}, read in ${s.unit === 'mm' ? 'millimetres' : 'inches'}.`] : [])],
+    });
+  }
+
+  private describe(s: ShapeRef): Fact[] {
     const m = s.measure;
     const system = this.settings.units();
     const inch = system === 'inch';
@@ -158,16 +178,16 @@ export class ShapeStep {
       m.openEdges && `${m.openEdges} open edges`, m.crowdedEdges && `${m.crowdedEdges} edges with more than two faces`, m.flippedEdges && `${m.flippedEdges} edges where faces disagree`,
     ].filter(Boolean);
     return [
-      { label: 'Triangles', text: formatNumber(m.triangles, 9) },
-      { label: 'Box', text: m.box_mm.map((x) => formatQuantity(x, 'length', system)).join(' × ') },
+      { label: 'Triangles', text: formatNumber(m.triangles, 9), how: `As the file holds them; ${m.degenerate} of them have no area. Corners with the same coordinates are joined before anything is measured.` },
+      { label: 'Box', text: m.box_mm.map((x) => formatQuantity(x, 'length', system)).join(' × '), how: 'Smallest and largest corner along x, y and z, as the file stands. No range: it is read off, not guessed.' },
       m.watertight
-        ? { label: 'Volume', text: `${volume}, ${formatNumber((100 * m.volume_mm3) / box, 2)} % of the box` }
-        : { label: 'Volume', text: `about ${volume}: the mesh is open, so the estimate takes it ± 25 %`, warn: true },
-      { label: 'Surface', text: area(m.area_mm2) },
-      { label: 'Overhang', text: `${area(m.overhang_mm2)} flatter than 45° from horizontal, as it stands` },
-      { label: 'On the bed', text: area(m.bed_mm2) },
-      { label: 'Closed', text: m.watertight ? `yes, ${m.shells} ${m.shells === 1 ? 'shell' : 'shells'}` : `no: ${faults.join(', ')}`, warn: !m.watertight },
-      { label: 'Form', text: FORM_WORDS[formOf(this.store.doc()!, this.way() === 'printed')] },
+        ? { label: 'Volume', text: `${volume}, ${formatNumber((100 * m.volume_mm3) / box, 2)} % of the box`, how: 'Σ v0·(v1×v2)/6 over all triangles, about the centre of the box. Cavities count negative. No range for a closed mesh.' }
+        : { label: 'Volume', text: `about ${volume}: the mesh is open, so the estimate takes it ± 25 %`, how: 'Σ v0·(v1×v2)/6 over all triangles means little while edges are open; close the mesh to be rid of the range.', warn: true },
+      { label: 'Surface', text: area(m.area_mm2), how: 'Σ |(v1−v0)×(v2−v0)|/2 over all triangles, inner faces included.' },
+      { label: 'Overhang', text: `${area(m.overhang_mm2)} flatter than 45° from horizontal, as it stands`, how: 'Faces that look down and are flatter than 45° from horizontal, z up, without those on the bed. Between 40° and 50° it depends on the process; they are what needs support.' },
+      { label: 'On the bed', text: area(m.bed_mm2), how: 'Faces that look down and lie on the lowest plane.' },
+      { label: 'Closed', text: m.watertight ? `yes, ${m.shells} ${m.shells === 1 ? 'shell' : 'shells'}` : `no: ${faults.join(', ')}`, how: 'Closed: every edge is used as often one way as the other. Shells are pieces joined over edges that exactly two triangles share.', warn: !m.watertight },
+      { label: 'Form', text: FORM_WORDS[formOf(this.store.doc()!, this.way() === 'printed')], how: 'A constant section: nearly all faces are square or parallel to one axis, and the square ones are just the two ends (2 V ÷ extent). Up to 30 mm it is a plate, beyond a block.' },
       ...m.notes.map((text) => ({ label: 'Note', text })),
     ];
   }

@@ -7,7 +7,7 @@ import type { ChartInk } from '../../shared/chart';
 
 const GROUPS: readonly (CostGroup | 'quoted')[] = ['engineering', 'material', 'machine', 'labour', 'finishing', 'hardware', 'outside', 'overhead', 'quoted'];
 /** Tones of one ink and simple patterns: parts stay apart in grey and for the colour-blind. */
-const TONES = ['#0d4a52', '#5f8f92', '#a9c4c2', '#98490f', '#d6a06a', '#e9d3b4', '#6d675b', '#c9c2b4', '#3b3a36'];
+const TONES = ['#0d4a52', '#5f8f92', '#a9c4c2', '#98490f', '#d6a06a', '#e9d3b4', '#6d675b', '#c9c2b4', '#8d8676'];
 /** A solid, B long dashes, C dots, D thin: the line's own pattern beside the letter. */
 const DASHES = [0, 9, 3, 0];
 const WIDTHS = [3, 2.4, 2.6, 1.3];

@@ -3,7 +3,7 @@ import { routeKey, type LineOverride } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/case/evaluate-case';
 import { formatDate } from '@cuadro/core/case/words';
 import { CaseStore } from '../../data/case-store';
-import { MarginService } from '../../data/margin.service';
+import { MarginService, type OpenRoute } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { Chart } from '../../shared/chart';
@@ -47,7 +47,7 @@ export class SheetStep {
   /** The figure that is open in the margin may be overridden, however deep it lies. */
   protected readonly openNow = computed(() => {
     const n = this.margin.note();
-    return n?.kind === 'working' ? { letter: n.letter, name: n.working.name, label: n.working.label } : undefined;
+    return n?.kind === 'working' && n.route.letter ? { letter: n.route.letter, name: n.working.name, label: n.working.label } : undefined;
   });
 
   protected readonly buildUp = computed(() => buildUpChart(this.pins(), this.shops.currency()));
@@ -60,7 +60,7 @@ export class SheetStep {
     // The margin is never idle: it opens with the figure that decides.
     effect(() => {
       const view = this.store.view();
-      if (view?.pins.length && !untracked(this.margin.note)) untracked(() => void this.margin.open(view.verdict.letter ?? 'A', 'price_programme'));
+      if (view?.pins.length && !untracked(this.margin.note)) untracked(() => this.open(view.pins.find((p) => p.letter === view.verdict.letter) ?? view.pins[0], 'price_programme'));
     });
   }
 
@@ -83,8 +83,16 @@ export class SheetStep {
     return `${Math.round(100 * x)} %`;
   }
 
+  protected open(pin: PinView, name: string): void {
+    void this.margin.open(routeOf(pin), name);
+  }
+
   protected openLead(pin: PinView): void {
-    this.margin.show({ kind: 'lead', letter: pin.letter, title: 'Until it is ready', lead: pin.lead });
+    void this.margin.openLead(routeOf(pin));
+  }
+
+  protected isOpen(pin: PinView, name: string): boolean {
+    return this.margin.openFigure() === `${routeKey(pin.option)} ${name}`;
   }
 
   protected openChance(pin: PinView): void {
@@ -127,3 +135,5 @@ export class SheetStep {
     this.editing.set(undefined);
   }
 }
+
+const routeOf = (pin: PinView): OpenRoute => ({ process: pin.option.process, material: pin.option.material, letter: pin.letter });

@@ -1,5 +1,5 @@
 import {
-  BackSide, BufferAttribute, BufferGeometry, Color, DoubleSide, LineBasicMaterial, LineSegments, Matrix4, Mesh, OrthographicCamera, Quaternion, Scene, ShaderMaterial, Vector3, WebGLRenderer,
+  BackSide, BufferAttribute, BufferGeometry, Color, DoubleSide, LineBasicMaterial, LineSegments, Matrix4, Mesh, OrthographicCamera, Quaternion, Scene, ShaderMaterial, Vector2, Vector3, WebGLRenderer,
 } from 'three';
 import type { DrawnShape } from '../../workers/shape.worker';
 
@@ -49,8 +49,9 @@ const OUTLINE_VERTEX = /* glsl */ `
   attribute vec3 smoothNormal;
   void main() {
     vec4 clip = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
-    vec2 n = normalize((projectionMatrix * modelViewMatrix * vec4(smoothNormal, 0.0)).xy + 1e-6);
-    clip.xy += n * width * clip.w;
+    vec3 n = (modelViewMatrix * vec4(smoothNormal, 0.0)).xyz;
+    // Full width where the face turns away from the eye; none where it faces it, or the line would stick out anywhere.
+    clip.xy += n.xy / max(length(n.xy), 0.5) * width * clip.w;
     gl_Position = clip;
   }`;
 const OUTLINE_FRAGMENT = /* glsl */ `uniform vec3 ink; void main() { gl_FragColor = vec4(ink, 1.0); }`;
@@ -74,6 +75,8 @@ export class PartScene {
   private readonly half = new Vector3(1, 1, 1);
   private readonly turn = STANDARD_VIEWS.oblique.clone();
   private readonly materials: { surface: ShaderMaterial; outline: ShaderMaterial; crease: LineBasicMaterial };
+  /** Half width and height of the box on the screen when it was last fitted. */
+  private readonly seen = new Vector2(1, 1);
   private zoom = 1;
   private frame = 0;
 
@@ -89,7 +92,7 @@ export class PartScene {
         vertexShader: SURFACE_VERTEX, fragmentShader: SURFACE_FRAGMENT, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1,
         uniforms: { surface: colour(ink.surface), shade: colour(ink.shade), hatch: colour(ink.hatch), floorZ: { value: 0 }, bedTolerance: { value: 0.001 }, showHatch: { value: 1 } },
       }),
-      outline: new ShaderMaterial({ vertexShader: OUTLINE_VERTEX, fragmentShader: OUTLINE_FRAGMENT, side: BackSide, uniforms: { ink: colour(ink.ink), width: { value: 0.004 } } }),
+      outline: new ShaderMaterial({ vertexShader: OUTLINE_VERTEX, fragmentShader: OUTLINE_FRAGMENT, side: BackSide, polygonOffset: true, polygonOffsetFactor: 4, polygonOffsetUnits: 4, uniforms: { ink: colour(ink.ink), width: { value: 0.004 } } }),
       crease: new LineBasicMaterial({ color: new Color(ink.ink) }),
     };
   }
@@ -136,8 +139,15 @@ export class PartScene {
     this.render();
   }
 
+  /** Fill the frame with the box as seen from here. */
   fit(): void {
     this.zoom = 1;
+    const back = this.turn.clone().invert();
+    this.seen.set(0, 0);
+    for (const [x, y, z] of [[1, 1, 1], [1, 1, -1], [1, -1, 1], [1, -1, -1]]) {
+      const p = new Vector3(x * this.half.x, y * this.half.y, z * this.half.z).applyQuaternion(back);
+      this.seen.max(new Vector2(Math.abs(p.x), Math.abs(p.y)));
+    }
     this.render();
   }
 
@@ -167,9 +177,9 @@ export class PartScene {
     this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
     this.renderer.setSize(width, height, false);
     const reach = this.half.length() || 1;
-    const half = (reach * 1.22) / this.zoom;
     const aspect = width / height;
-    const [w, h] = aspect > 1 ? [half * aspect, half] : [half, half / aspect];
+    const h = (Math.max(this.seen.y, this.seen.x / aspect) * 1.3) / this.zoom;
+    const w = h * aspect;
     Object.assign(this.camera, { left: -w, right: w, top: h, bottom: -h, near: 0.01, far: reach * 6 });
     this.camera.quaternion.copy(this.turn);
     this.camera.position.set(0, 0, 1).applyQuaternion(this.turn).multiplyScalar(reach * 3).add(this.centre);
@@ -180,22 +190,40 @@ export class PartScene {
     this.drawn(this.dimensions(width, height));
   }
 
-  /** Length, width and height along three edges of the box, drawn a little outside it. */
+  /**
+   * Length, width and height, each along that one of its four box edges which lies furthest out on the screen (low ones
+   * first), a little outside the box: so no dimension line crosses the part, whatever the view.
+   */
   private dimensions(width: number, height: number): DimensionLine[] {
-    const { centre: c, half: s } = this;
-    const gap = 0.09 * s.length();
-    const at = (x: number, y: number, z: number): Vector3 => new Vector3(c.x + x, c.y + y, c.z + z);
-    const lines: [Vector3, Vector3, number][] = [
-      [at(-s.x, -s.y - gap, -s.z), at(s.x, -s.y - gap, -s.z), 2 * s.x],
-      [at(-s.x - gap, -s.y, -s.z), at(-s.x - gap, s.y, -s.z), 2 * s.y],
-      [at(s.x + gap, -s.y - gap * 0.3, -s.z), at(s.x + gap, -s.y - gap * 0.3, s.z), 2 * s.z],
-    ];
-    const screen = (p: Vector3): [number, number] => {
-      p.project(this.camera);
-      return [((p.x + 1) / 2) * width, ((1 - p.y) / 2) * height];
+    const half = this.half.toArray();
+    const gap = 0.09 * this.half.length();
+    const screen = (p: readonly number[]): [number, number] => {
+      const v = new Vector3(...(p as [number, number, number])).add(this.centre).project(this.camera);
+      return [((v.x + 1) / 2) * width, ((1 - v.y) / 2) * height];
     };
-    return lines
-      .map(([from, to, length_mm]) => ({ from: screen(from), to: screen(to), length_mm }))
-      .filter(({ from, to }) => Math.hypot(to[0] - from[0], to[1] - from[1]) > 14);
+    const middle = screen([0, 0, 0]);
+    const lines: DimensionLine[] = [];
+    for (let axis = 0; axis < 3; axis++) {
+      const [b, c] = [(axis + 1) % 3, (axis + 2) % 3];
+      let best = -Infinity;
+      let chosen: DimensionLine | undefined;
+      for (const [sb, sc] of [[-1, -1], [-1, 1], [1, -1], [1, 1]]) {
+        const at = (end: number): number[] => {
+          const p = [0, 0, 0];
+          p[axis] = end * half[axis];
+          p[b] = sb * (half[b] + 0.75 * gap);
+          p[c] = sc * (half[c] + 0.75 * gap);
+          return p;
+        };
+        const [x, y] = screen(at(0));
+        const score = Math.hypot(x - middle[0], y - middle[1]) + 0.25 * (y - middle[1]);
+        if (score > best) {
+          best = score;
+          chosen = { from: screen(at(-1)), to: screen(at(1)), length_mm: 2 * half[axis] };
+        }
+      }
+      if (chosen && Math.hypot(chosen.to[0] - chosen.from[0], chosen.to[1] - chosen.from[1]) > 14) lines.push(chosen);
+    }
+    return lines;
   }
 }
