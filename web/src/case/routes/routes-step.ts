@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { MAX_PINS, routeKey, type Letter } from '@cuadro/core/case/types';
+import { LETTERS, MAX_PINS, routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/case/options';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CheckResult, State } from '@cuadro/core/screen/check';
@@ -37,11 +37,12 @@ export class RoutesStep {
   private readonly options = computed(() => this.store.view()?.options ?? []);
   /** Checks that at least one route answers: a need that is not there gets no column. */
   protected readonly checks = computed(() => CHECKS.filter((c) => this.options().some((o) => o.checks.some((r) => r.id === c.id))));
-  protected readonly pins = computed(() => {
-    const out = new Map<string, Letter>();
-    this.store.view()?.pins.forEach((p) => out.set(routeKey(p.option), p.letter));
-    return out;
+  /** The user's pins as they stand this moment, or the suggested ones: the computed view lags behind fast clicks. */
+  private readonly chosen = computed<readonly Pin[]>(() => {
+    const own = this.store.doc()!.pins;
+    return own.length ? own : (this.store.view()?.pins.map(({ option: { process, material } }) => ({ process, material })) ?? []);
   });
+  protected readonly pins = computed(() => new Map<string, Letter>(this.chosen().map((p, i) => [routeKey(p), LETTERS[i]])));
   protected readonly rows = computed(() => {
     const needle = this.filter().trim().toLowerCase();
     const show = this.show();
@@ -116,13 +117,11 @@ export class RoutesStep {
 
   /** The first pin of one's own takes over what was suggested. */
   protected togglePin(o: RouteOption): void {
-    const view = this.store.view();
-    if (!view) return;
-    const now = view.pins.map((p) => ({ process: p.option.process, material: p.option.material }));
-    const has = now.some((p) => p.process === o.process && p.material === o.material);
+    const now = this.chosen();
+    const has = now.some((p) => routeKey(p) === routeKey(o));
     this.full.set(!has && now.length >= MAX_PINS);
     if (this.full()) return;
-    const pins = has ? now.filter((p) => p.process !== o.process || p.material !== o.material) : [...now, { process: o.process, material: o.material }];
+    const pins = has ? now.filter((p) => routeKey(p) !== routeKey(o)) : [...now, { process: o.process, material: o.material }];
     this.store.edit((doc) => ({ ...doc, pins }));
   }
 
