@@ -7,6 +7,7 @@ import { meshRoutes } from './meshes/plugin';
 import { pageRoutes } from './page/plugin';
 import { reportRoutes } from './report/plugin';
 import { shopRoutes } from './shop/plugin';
+import { workbookRoutes } from './workbook/plugin';
 
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 
@@ -55,6 +56,7 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
   meshRoutes(app, context);
   shopRoutes(app, context);
   reportRoutes(app, context);
+  workbookRoutes(app, context);
   await pageRoutes(app, context.page);
   return app;
 }

@@ -9,7 +9,7 @@ const CALL: Record<string, string> = { min: 'MIN', max: 'MAX', abs: 'ABS', sqrt:
 
 /**
  * A line's expression as a spreadsheet formula (without the leading `=`), so that an export stays live.
- * Rounding up and down go through INT, which every spreadsheet program rounds towards −∞.
+ * Rounding goes through CEILING and FLOOR: spreadsheet programs do not agree on INT of negative numbers.
  * @param cell address of the cell that holds a line or entry
  */
 export function spreadsheetFormula(sheet: Sheet, line: string, cell: (name: string) => string): string {
@@ -19,8 +19,8 @@ export function spreadsheetFormula(sheet: Sheet, line: string, cell: (name: stri
     const args = e.args.map(write);
     if (INFIX[e.op]) return `(${args[0]}${INFIX[e.op]}${args[1]})`;
     if (e.op === 'unaryMinus') return `(-${args[0]})`;
-    if (e.op === 'ceil') return `(-INT(-${args[0]}))`;
-    if (e.op === 'floor') return `INT(${args[0]})`;
+    if (e.op === 'ceil') return `CEILING(${args[0]},1)`;
+    if (e.op === 'floor') return `FLOOR(${args[0]},1)`;
     return `${CALL[e.op]}(${args.join(',')})`;
   };
   return write(sheet.exprs.get(line)!);

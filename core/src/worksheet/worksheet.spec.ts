@@ -209,6 +209,6 @@ describe('an expression as text', () => {
   });
   it('turns into a spreadsheet formula', () => {
     const sheet = compileSheet([line('y', 'a > 2 ? ceil(a / b) : min(a, b, 3) ^ 2')], ['a', 'b']);
-    expect(spreadsheetFormula(sheet, 'y', (n) => `$${n.toUpperCase()}1`)).toBe('IF(($A1>2),(-INT(-($A1/$B1))),(MIN(MIN($A1,$B1),3)^2))');
+    expect(spreadsheetFormula(sheet, 'y', (n) => `$${n.toUpperCase()}1`)).toBe('IF(($A1>2),CEILING(($A1/$B1),1),(MIN(MIN($A1,$B1),3)^2))');
   });
 });

@@ -3,7 +3,7 @@ import Piscina from 'piscina';
 import { TASKS, type Tasks } from './tasks';
 
 export interface Pool {
-  run<K extends keyof Tasks>(name: K, arg: Parameters<Tasks[K]>[0]): Promise<ReturnType<Tasks[K]>>;
+  run<K extends keyof Tasks>(name: K, arg: Parameters<Tasks[K]>[0]): Promise<Awaited<ReturnType<Tasks[K]>>>;
   close(): Promise<void>;
 }
 

@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context';
 import { getCase, getSignature } from '../cases/store';
+import { fileNameOf } from '../file-name';
 import { readShop } from '../shop/store';
 import { renderPdf, reportDefinition } from './report';
 
@@ -36,8 +37,7 @@ export function reportRoutes(app: FastifyInstance, { db, pool }: Context): void 
         title = doc.title;
         pdf = await renderPdf(reportDefinition({ doc, shop, view: await pool.run('evaluate', { doc, shop }), revision, printedAt, system }));
       }
-      const name = title.replace(/[^\p{L}\p{N} -]/gu, '').trim().replace(/\s+/g, '-') || 'case';
-      return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${encodeURIComponent(name)}.pdf`).send(pdf);
+      return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(pdf);
     },
   );
 }

@@ -54,6 +54,7 @@ export class SheetStep {
   protected readonly buildUpWords = computed(() => buildUpWords(this.pins(), this.shops.currency()));
   protected readonly cycles = computed(() => cyclesChart(this.store.view()!, this.shops.currency()));
   protected readonly crossings = computed(() => crossingWords(this.store.view()!));
+  protected readonly workbook = computed(() => `/api/cases/${this.store.record()?.id}/sheet.xlsx`);
   protected readonly date = formatDate;
 
   constructor() {

@@ -1,0 +1,64 @@
+import ExcelJS from 'exceljs';
+import { HyperFormula, type RawCellContent } from 'hyperformula';
+import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { demoDoc } from '@cuadro/core/case/testing';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { computedValueOf, valueOf } from '@cuadro/core/worksheet/evaluate';
+import { auditWorkbook } from './workbook';
+
+/** The workbook as a spreadsheet program sees it: formulas only, every stored result thrown away. */
+async function recalculated(bytes: Buffer): Promise<HyperFormula> {
+  const book = new ExcelJS.Workbook();
+  await book.xlsx.load(bytes as unknown as ArrayBuffer);
+  const sheets: Record<string, RawCellContent[][]> = {};
+  for (const sheet of book.worksheets) {
+    sheets[sheet.name] = [];
+    sheet.eachRow({ includeEmpty: true }, (row, r) => {
+      sheets[sheet.name][r - 1] = [];
+      row.eachCell({ includeEmpty: true }, (cell, c) => {
+        sheets[sheet.name][r - 1][c - 1] = cell.formula ? `=${cell.formula}` : (cell.value as RawCellContent);
+      });
+    });
+  }
+  return HyperFormula.buildFromSheets(sheets, { licenseKey: 'gpl-v3' });
+}
+
+describe('the audit workbook', () => {
+  const doc = demoDoc({
+    family: 'tray',
+    today: { way: 'machined', material: 'al-6061', cost: 333, wait_days: 20, delay_per_day: 15 },
+    pins: [{ process: 'extrusion-fibre', material: 'pa-carbon' }, { process: 'powder-polymer', material: 'pa12-powder' }, { process: 'vat-resin', material: 'resin-tough' }, { process: 'cnc-mill', material: 'al-6061' }],
+  });
+  const { results } = evaluateCase(doc, DEFAULT_SHOP, 1);
+
+  it('recalculates, in an independent spreadsheet engine, to the figures of the sheet', async () => {
+    const engine = await recalculated(await auditWorkbook(doc, 'EUR', [...results]));
+    let compared = 0;
+    for (const [letter, result] of results) {
+      const sheet = engine.getSheetId(letter)!;
+      for (const row of engine.getSheetValues(sheet)) {
+        const [, , value, , , name] = row as [unknown, unknown, number, unknown, unknown, string];
+        const line = name?.replace('computed:', '');
+        if (!line || !result.route.sheet.lines.has(line) || result.route.entries.some((e) => e.name === line)) continue;
+        const want = name.startsWith('computed:') ? computedValueOf(result.point, line) : valueOf(result.point, line);
+        expect(Math.abs(value - want)).toBeLessThanOrEqual(1e-9 * Math.max(1, Math.abs(want)));
+        compared++;
+      }
+    }
+    expect(compared).toBeGreaterThan(120);
+  });
+  it('is live: a changed entry changes what hangs on it, down to the summary', async () => {
+    const engine = await recalculated(await auditWorkbook(doc, 'EUR', [...results]));
+    const sheet = engine.getSheetId('B')!;
+    const rows = engine.getSheetValues(sheet);
+    const price = rows.findIndex((r) => r[5] === 'price_per_kg');
+    const material = rows.findIndex((r) => r[5] === 'material_cost');
+    const before = engine.getCellValue({ sheet, row: material, col: 2 }) as number;
+    const summary = engine.getSheetId('Summary')!;
+    const each = engine.getSheetValues(summary).findIndex((r) => r[0] === 'Price of one tool');
+    const priceBefore = engine.getCellValue({ sheet: summary, row: each, col: 3 }) as number;
+    engine.setCellContents({ sheet, row: price, col: 2 }, (rows[price][2] as number) * 2);
+    expect(engine.getCellValue({ sheet, row: material, col: 2 })).toBeCloseTo(2 * before, 9);
+    expect(engine.getCellValue({ sheet: summary, row: each, col: 3 }) as number).toBeGreaterThan(priceBefore);
+  });
+});

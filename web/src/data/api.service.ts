@@ -1,0 +1,51 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { catchError, type Observable, throwError } from 'rxjs';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import type { Shop } from '@cuadro/core/shelf/shop';
+import type { ApiError, CaseRecord, CaseWrite, MeshRecord, RevisionRecord, ShopRecord, SignatureRecord, SignRequest } from '@cuadro/core/wire';
+
+/** A refused or failed request, in words. `offline`: the server did not answer at all. */
+export class RequestFault extends Error {
+  constructor(
+    message: string,
+    readonly code: string,
+    readonly offline: boolean,
+    readonly field?: string,
+    readonly current?: CaseRecord,
+  ) {
+    super(message);
+  }
+}
+
+function toFault(e: unknown): Observable<never> {
+  if (e instanceof HttpErrorResponse) {
+    if (e.status === 0) return throwError(() => new RequestFault('The server does not answer. Your changes are kept in this browser and are sent when it does.', 'OFFLINE', true));
+    const body = e.error as Partial<ApiError> | null;
+    return throwError(() => new RequestFault(body?.message ?? 'The server refused the request.', body?.code ?? 'UNKNOWN', false, body?.field, body?.current));
+  }
+  return throwError(() => e);
+}
+
+/** The server's interface, one method a resource and verb. Every fault is a RequestFault. */
+@Injectable({ providedIn: 'root' })
+export class ApiService {
+  private readonly http = inject(HttpClient);
+
+  cases = (): Observable<CaseRecord[]> => this.http.get<CaseRecord[]>('/api/cases').pipe(catchError(toFault));
+  case = (id: string): Observable<CaseRecord> => this.http.get<CaseRecord>(`/api/cases/${id}`).pipe(catchError(toFault));
+  create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
+  save = (id: string, write: CaseWrite): Observable<CaseRecord> => this.http.put<CaseRecord>(`/api/cases/${id}`, write).pipe(catchError(toFault));
+  remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
+  restore = (id: string): Observable<CaseRecord> => this.http.post<CaseRecord>(`/api/cases/${id}/restore`, null).pipe(catchError(toFault));
+  revisions = (id: string): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>(`/api/cases/${id}/revisions`).pipe(catchError(toFault));
+  signatures = (id: string): Observable<SignatureRecord[]> => this.http.get<SignatureRecord[]>(`/api/cases/${id}/signatures`).pipe(catchError(toFault));
+  sign = (id: string, request: SignRequest): Observable<SignatureRecord> => this.http.post<SignatureRecord>(`/api/cases/${id}/signatures`, request).pipe(catchError(toFault));
+  shop = (): Observable<ShopRecord> => this.http.get<ShopRecord>('/api/shop').pipe(catchError(toFault));
+  saveShop = (shop: Shop, revision: number): Observable<ShopRecord> => this.http.put<ShopRecord>('/api/shop', { shop, revision }).pipe(catchError(toFault));
+  mesh = (hash: string): Observable<ArrayBuffer> => this.http.get(`/api/meshes/${hash}`, { responseType: 'arraybuffer' }).pipe(catchError(toFault));
+  addMesh = (bytes: Uint8Array<ArrayBuffer>, name: string, unit: 'mm' | 'inch'): Observable<MeshRecord> =>
+    this.http
+      .post<MeshRecord>('/api/meshes', new Blob([bytes]), { params: { name, unit }, headers: { 'content-type': 'application/octet-stream' } })
+      .pipe(catchError(toFault));
+}

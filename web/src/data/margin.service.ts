@@ -1,0 +1,87 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { CheckResult } from '@cuadro/core/screen/check';
+import { routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
+import type { Lead } from '@cuadro/core/routes/evaluate-route';
+import type { Working } from '@cuadro/core/worksheet/working';
+import { ComputeService } from './compute.service';
+
+/** The route a figure belongs to; its letter when it is pinned. */
+export interface OpenRoute extends Pin {
+  letter?: Letter;
+}
+
+/** What the margin shows about the thing that was opened last. */
+export type MarginNote =
+  | { kind: 'working'; route: OpenRoute; title: string; working: Working }
+  | { kind: 'check'; title: string; check: CheckResult }
+  | { kind: 'checks'; title: string; checks: CheckResult[] }
+  | { kind: 'lead'; route: OpenRoute; title: string; lead: Lead }
+  | { kind: 'text'; title: string; paragraphs: string[]; rows?: { label: string; text: string }[] }
+  | { kind: 'fault'; title: string; message: string };
+
+/** The right margin: one note at a time, with the way back through figures opened from figures. */
+@Injectable({ providedIn: 'root' })
+export class MarginService {
+  private readonly compute = inject(ComputeService);
+  private readonly trail = signal<MarginNote[]>([]);
+
+  readonly note = computed(() => this.trail().at(-1));
+  readonly canGoBack = computed(() => this.trail().length > 1);
+  /** "cnc-mill/pom price_each": which figure is open, for marking it where it stands. */
+  readonly openFigure = computed(() => {
+    const n = this.note();
+    return n?.kind === 'working' ? `${routeKey(n.route)} ${n.working.name}` : n?.kind === 'lead' ? `${routeKey(n.route)} lead` : undefined;
+  });
+
+  show(note: MarginNote): void {
+    this.trail.set([note]);
+  }
+
+  clear(): void {
+    this.trail.set([]);
+  }
+
+  back(): void {
+    this.trail.update((t) => t.slice(0, -1));
+  }
+
+  /** Open a figure of a route; `deeper` keeps the way back to the figure it was opened from. */
+  async open(route: OpenRoute, name: string, deeper = false): Promise<void> {
+    const note = await this.attempt(async () => {
+      const working = await this.compute.working(route, name);
+      return { kind: 'working', route, title: working.label, working };
+    });
+    this.trail.update((t) => (deeper ? [...t, note] : [note]));
+  }
+
+  /** Open the date of a route: its stages. */
+  async openLead(route: OpenRoute): Promise<void> {
+    this.show(await this.attempt(async () => ({ kind: 'lead', route, title: 'Until it is ready', lead: await this.compute.lead(route) })));
+  }
+
+  private async attempt(make: () => Promise<MarginNote>): Promise<MarginNote> {
+    try {
+      return await make();
+    } catch (e) {
+      return { kind: 'fault', title: 'This figure cannot be opened', message: e instanceof Error ? e.message : String(e) };
+    }
+  }
+
+  /** After a recomputation: the figures on show are read again. */
+  async refresh(): Promise<void> {
+    const now = this.trail();
+    if (!now.some((n) => n.kind === 'working')) return;
+    const fresh: MarginNote[] = [];
+    for (const n of now) {
+      if (n.kind !== 'working') fresh.push(n);
+      else {
+        try {
+          fresh.push({ ...n, working: await this.compute.working(n.route, n.working.name) });
+        } catch {
+          break;
+        }
+      }
+    }
+    if (this.trail() === now) this.trail.set(fresh);
+  }
+}
