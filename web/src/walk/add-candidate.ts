@@ -44,6 +44,7 @@ export class AddCandidate {
 
   protected async add(event: Event): Promise<void> {
     event.preventDefault();
+    this.problem.set('');
     const bad = (event.target as HTMLElement).querySelector<HTMLInputElement>('[aria-invalid="true"]');
     if (bad) {
       bad.focus();

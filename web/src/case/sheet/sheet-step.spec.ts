@@ -1,0 +1,79 @@
+import { signal, type WritableSignal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { demoDoc } from '@cuadro/core/case/testing';
+import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { ShopService } from '../../data/shop.service';
+import { OverrideForm } from './override-form';
+import { buildUpWords, crossingWords } from './sheet-charts';
+
+const view = evaluateCase(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), DEFAULT_SHOP, 50).view;
+
+describe('the charts in words', () => {
+  it('name every part of every price', () => {
+    const text = buildUpWords(view.pins, 'EUR');
+    for (const p of view.pins) {
+      expect(text).toContain(`Route ${p.letter}:`);
+      expect(p.buildUp.reduce((s, g) => s + g.money, 0)).toBeCloseTo(p.figures.find((f) => f.name === 'price_order')!.value, 6);
+    }
+    expect(text).toContain('Quoted');
+  });
+  it('tell where two routes change places, once a pair', () => {
+    const curve = { cycles: [0, 1], costs: [[0, 1], [1, 0]], crossings: [{ a: 0, b: 1, cycles: 1500 }, { a: 0, b: 1, cycles: 2500 }] };
+    expect(crossingWords({ ...view, curve })).toBe('A and B cross at 1\u00a0500 cycles (first of 2).');
+    expect(crossingWords({ ...view, curve: { ...curve, crossings: [] } })).toBe('No two routes change places in this range.');
+    expect(crossingWords({ ...view, pins: view.pins.slice(0, 1) })).toBe('Only one route is pinned.');
+  });
+});
+
+describe('the form that puts a figure over a computed one', () => {
+  function setUp(now?: LineOverride) {
+    TestBed.configureTestingModule({ providers: [{ provide: ShopService, useValue: { currency: () => 'EUR' } }] });
+    const fixture = TestBed.createComponent(OverrideForm);
+    fixture.componentRef.setInput('figure', view.pins[0].figures[0]);
+    fixture.componentRef.setInput('routeLabel', 'Route A');
+    if (now) fixture.componentRef.setInput('now', now);
+    fixture.detectChanges();
+    const el = fixture.nativeElement as HTMLElement;
+    const saved: LineOverride[] = [];
+    fixture.componentInstance.saved.subscribe((o) => saved.push(o));
+    const send = (values: Record<string, string>): string => {
+      for (const [name, text] of Object.entries(values)) el.querySelector<HTMLInputElement>(`[name=${name}]`)!.value = text;
+      el.querySelector('form')!.dispatchEvent(new Event('submit'));
+      fixture.detectChanges();
+      return el.querySelector('[role=alert]')?.textContent ?? '';
+    };
+    return { el, saved, send };
+  }
+
+  it('takes a likely value alone, or a range, with a note', () => {
+    const { saved, send } = setUp();
+    expect(send({ likely: '1 200', note: 'offer 7' })).toBe('');
+    expect(send({ low: '900', likely: '1000', high: '1,300', note: 'offer 8', kind: 'you' })).toBe('');
+    expect(saved).toEqual([{ low: 1200, likely: 1200, high: 1200, kind: 'quote', note: 'offer 7' }, { low: 900, likely: 1000, high: 1300, kind: 'you', note: 'offer 8' }]);
+  });
+  it('refuses nonsense, upside-down ranges and figures from nowhere, each with its reason', () => {
+    const { saved, send } = setUp();
+    expect(send({ likely: '', note: 'x' })).toBe('Type the likely value.');
+    expect(send({ likely: 'cheap', note: 'x' })).toContain('not a number');
+    expect(send({ low: '5', likely: '3', note: 'x' })).toContain('must rise');
+    expect(send({ low: '', likely: '3', note: ' ' })).toBe('Say where the figure comes from.');
+    expect(saved).toEqual([]);
+  });
+  it('shows what stands there already, and offers the way back', () => {
+    const { el } = setUp({ low: 1, likely: 2, high: 3, kind: 'you', note: 'ours' });
+    expect(el.querySelector<HTMLInputElement>('[name=likely]')!.value).toBe('2');
+    expect(el.textContent).toContain('Back to the computed figure');
+  });
+});
+
+describe('an override', () => {
+  it('is kept by route and line, so that it cannot move to another route', () => {
+    const doc: WritableSignal<CaseDoc> = signal(demoDoc());
+    const key = routeKey(view.pins[0].option);
+    doc.update((d) => ({ ...d, overrides: { [key]: { price_each: { low: 1, likely: 1, high: 1, kind: 'quote', note: 'x' } } } }));
+    const again = evaluateCase(doc(), DEFAULT_SHOP, 50).view;
+    for (const p of again.pins) expect(p.figures.find((f) => f.name === 'price_each')!.value === 1).toBe(routeKey(p.option) === key);
+  });
+});

@@ -1,0 +1,71 @@
+import { TestBed } from '@angular/core/testing';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import type { CaseRecord } from '@cuadro/core/wire';
+import { CasesService } from '../data/cases.service';
+import { ShopService } from '../data/shop.service';
+import { AddCandidate } from './add-candidate';
+
+function setUp(refusal?: Error) {
+  localStorage.clear();
+  const added: CaseDoc[] = [];
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: ShopService, useValue: { currency: () => 'EUR' } },
+      { provide: CasesService, useValue: { add: (doc: CaseDoc) => { added.push(doc); return refusal ? Promise.reject(refusal) : Promise.resolve({ id: 'new', doc } as CaseRecord); } } },
+    ],
+  });
+  const fixture = TestBed.createComponent(AddCandidate);
+  fixture.detectChanges();
+  const el = fixture.nativeElement as HTMLElement;
+  const type = (selector: string, text: string): void => {
+    const input = el.querySelector<HTMLInputElement>(selector)!;
+    input.value = text;
+    input.dispatchEvent(new Event('input'));
+    fixture.detectChanges();
+  };
+  const submit = async (): Promise<string> => {
+    el.querySelector('form')!.dispatchEvent(new Event('submit'));
+    await Promise.resolve();
+    await Promise.resolve();
+    fixture.detectChanges();
+    return el.querySelector('.buttons [role=alert]')?.textContent ?? '';
+  };
+  return { el, added, type, submit };
+}
+const sizes = ({ type }: ReturnType<typeof setUp>): void => {
+  type('[aria-label=Length]', '120');
+  type('[aria-label=Width]', '2 in');
+  type('[aria-label=Height]', '40 mm');
+};
+
+describe('a new candidate', () => {
+  it('needs a name and a rough size; cost and wait may be unknown', async () => {
+    const f = setUp();
+    expect(await f.submit()).toBe('Give the three outer sizes, roughly.');
+    sizes(f);
+    expect(await f.submit()).toBe('Give the tool a name.');
+    f.type('[name=title]', 'Door gauge');
+    expect(await f.submit()).toBe('');
+    expect(f.added).toHaveLength(1);
+    expect(f.added[0]).toMatchObject({ title: 'Door gauge', size_mm: [120, 50.8, 40], today: { way: 'machined', cost: null, wait_days: null }, need: { copies: { value: 1 } } });
+  });
+  it('does not go while a field is refused', async () => {
+    const f = setUp();
+    sizes(f);
+    f.type('[name=title]', 'Door gauge');
+    f.type('[aria-label="How many"]', 'some');
+    await f.submit();
+    expect(f.added).toHaveLength(0);
+    f.type('[aria-label="How many"]', '3');
+    f.type('[aria-label="Wait today"]', '2 weeks');
+    await f.submit();
+    expect(f.added[0]).toMatchObject({ need: { copies: { value: 3 } }, today: { wait_days: 14 } });
+  });
+  it('says what the server says, and keeps what was typed', async () => {
+    const f = setUp(new Error('The server does not answer.'));
+    sizes(f);
+    f.type('[name=title]', 'Door gauge');
+    expect(await f.submit()).toBe('The server does not answer.');
+    expect(f.el.querySelector<HTMLInputElement>('[name=title]')!.value).toBe('Door gauge');
+  });
+});
