@@ -13,19 +13,25 @@ test('two tabs on one case follow each other, and a clash is a choice', async ({
   await place(page).blur();
   await expect(place(other)).toHaveValue('Machining, mill 3');
 
-  // Both change it at once: hold the first tab's saving back until the second has saved.
+  // Both change it at once: the first tab's save is held back until the second one's is stored.
+  const stored = () => server.cases().then((all) => all.find((c) => c.doc.title.includes('Soft jaws'))!.doc.place);
+  let release: () => void = () => undefined;
+  const held = new Promise<void>((done) => (release = done));
   await page.route('**/api/cases/*', async (route) => {
-    if (route.request().method() === 'PUT') await expect(other.locator('.cell.save').getByText('saved', { exact: true })).toBeVisible();
+    if (route.request().method() === 'PUT') await held;
     await route.continue();
   });
   await place(page).fill('mine');
   await place(page).blur();
+  await expect(page.locator('.cell.save')).toContainText('saving');
   await place(other).fill('theirs');
   await place(other).blur();
+  await expect.poll(stored).toBe('theirs');
+  release();
   await expect(page.getByRole('alert')).toContainText('Nothing is lost: choose.', { timeout: 30_000 });
   await page.unroute('**/api/cases/*');
   await page.getByRole('button', { name: 'Keep mine as the newest' }).click();
-  await expect.poll(async () => (await server.cases()).find((c) => c.doc.title.includes('Soft jaws'))!.doc.place).toBe('mine');
+  await expect.poll(stored).toBe('mine');
   await expect(place(other)).toHaveValue('mine');
   await other.close();
 });

@@ -1,15 +1,16 @@
 // Install what a fresh clone lacks: npm packages by lock file, and (with --chromium) Debian's Chromium for the browser tests.
-// --quiet sends all output to stderr, so that a command's own output stays clean.
+// --quiet says nothing unless something fails, so that a command's own output stays clean.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 
 const args = new Set(process.argv.slice(2));
-const stdio = args.has('--quiet') ? ['ignore', 2, 2] : 'inherit';
+const stdio = args.has('--quiet') ? ['ignore', 'pipe', 'pipe'] : 'inherit';
 
 function run(command, ...rest) {
-  const { status } = spawnSync(command, rest, { stdio });
+  const { status, stdout, stderr } = spawnSync(command, rest, { stdio, encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 });
   if (status !== 0) {
+    process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`);
     console.error(`cuadro: "${command} ${rest.join(' ')}" failed`);
     process.exit(1);
   }

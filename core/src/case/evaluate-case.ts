@@ -66,8 +66,9 @@ export interface CaseEvaluation {
 /**
  * Everything Cuadro works out about a case: screening of all routes, estimates of the pinned ones with their risk,
  * comparison and verdict. Pure; the same on the page, on the server at sign-off, and in tests.
+ * @param detail 'decision' leaves out the cost-over-cycles curve and the sensitivities, which no verdict rests on
  */
-export function evaluateCase(doc: CaseDoc, shop: Shop, samples = RISK_SAMPLES, seed = 20_260): CaseEvaluation {
+export function evaluateCase(doc: CaseDoc, shop: Shop, samples = RISK_SAMPLES, seed = 20_260, detail: 'full' | 'decision' = 'full'): CaseEvaluation {
   const options = screenAll(doc, shop);
   const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
   const chosen = doc.pins.filter(known);
@@ -105,9 +106,9 @@ export function evaluateCase(doc: CaseDoc, shop: Shop, samples = RISK_SAMPLES, s
       lead: results[i].lead,
       chanceCheapest: cheapest[i],
       chanceEarliest: earliest[i],
-      swings: swings(results[i]),
+      swings: detail === 'full' ? swings(results[i]) : [],
     })),
-    curve: results.length ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : { cycles: [], costs: [], crossings: [] },
+    curve: results.length && detail === 'full' ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : { cycles: [], costs: [], crossings: [] },
     cyclesTotal,
     verdict,
     missing,

@@ -38,7 +38,7 @@ const HOURS_TO_MODEL = 3;
  * Quick economics of a candidate. Verdicts that change nothing (keep, licensed, facts) save nothing.
  */
 export function quickLook(doc: CaseDoc, shop: Shop): QuickLook {
-  const { view, results } = evaluateCase(doc, shop, SAMPLES);
+  const { view, results } = evaluateCase(doc, shop, SAMPLES, undefined, 'decision');
   const { verdict, pins } = view;
   const chosen = pins.find((p) => p.letter === verdict.letter);
   const todays = TODAY_PROCESS[doc.today.way];

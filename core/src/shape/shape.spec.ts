@@ -150,6 +150,18 @@ describe('reading STL', () => {
     lying.set(text('solid but binary'), 0);
     expect(readShape(lying).measure).toEqual(want);
   });
+  it('ASCII numbers are read like the language reads them, however they are written', () => {
+    const number = fc.oneof(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.double({ min: 1e-12, max: 1e-3, noNaN: true }), fc.constantFrom(0, -0, 0.1, 1e-7, 123456789012345680));
+    const write = fc.constantFrom<(x: number) => string>(String, (x) => x.toFixed(6), (x) => x.toExponential(8), (x) => `+${Math.abs(x)}`, (x) => x.toExponential(16).replace('e', 'E'), (x) => Math.abs(x).toFixed(4).replace(/^0/, ''));
+    fc.assert(
+      fc.property(fc.array(fc.tuple(number, write), { minLength: 9, maxLength: 9 }), (cells) => {
+        const words = cells.map(([x, w]) => w(x));
+        const file = `solid s\nfacet normal 0 0 0\nouter loop\n${[0, 1, 2].map((k) => `vertex ${words.slice(3 * k, 3 * k + 3).join(' ')}`).join('\n')}\nendloop\nendfacet\nendsolid\n`;
+        expect([...readStl(text(file)).positions]).toEqual([...Float32Array.from(words.map(Number))]);
+      }),
+      { numRuns: 500, seed: 5 },
+    );
+  });
   const refused = (bytes: Uint8Array): string => {
     try {
       readStl(bytes);

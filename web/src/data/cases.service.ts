@@ -8,6 +8,9 @@ import { ComputeService } from './compute.service';
 import { SettingsService } from './settings.service';
 import { ShopService } from './shop.service';
 
+/** How often rows are drawn while quick looks come in. */
+const SHOW_EVERY_MS = 700;
+
 export interface Candidate {
   record: CaseRecord;
   look?: QuickLook;
@@ -71,13 +74,22 @@ export class CasesService {
     const run = ++this.run;
     const shop = this.shops.shop();
     const todo = this.candidates().filter(({ record }) => this.looks.get(record.id)?.of !== JSON.stringify([record.doc, shop]));
+    let shown = performance.now();
     for (const [done, { record }] of todo.entries()) {
-      this.progress.set({ done, of: todo.length });
       const look = await this.compute.quickLook(record.doc, shop);
       if (run !== this.run) return;
       this.looks.set(record.id, { of: JSON.stringify([record.doc, shop]), look });
-      this.candidates.update((all) => all.map((c) => (c.record.id === record.id ? { ...c, look } : c)));
+      // Hundreds of rows are sorted and drawn anew each time: now and then is enough.
+      if (performance.now() - shown > SHOW_EVERY_MS) {
+        this.show({ done: done + 1, of: todo.length });
+        shown = performance.now();
+      }
     }
-    this.progress.set(undefined);
+    this.show(undefined);
+  }
+
+  private show(progress: { done: number; of: number } | undefined): void {
+    this.progress.set(progress);
+    this.candidates.update((all) => all.map((c) => ({ ...c, look: this.looks.get(c.record.id)?.look })));
   }
 }

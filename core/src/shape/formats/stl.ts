@@ -58,7 +58,57 @@ function looksLikeText(bytes: Uint8Array): boolean {
   return true;
 }
 
-const V = 'vertex';
+const isSpace = (c: number): boolean => c === 32 || (c >= 9 && c <= 13);
+
+/** Does the token at `start` spell the word, in either case? Words are given in small letters. */
+function spells(bytes: Uint8Array, start: number, end: number, word: readonly number[]): boolean {
+  if (end - start !== word.length) return false;
+  for (let k = 0; k < word.length; k++) if ((bytes[start + k] | 32) !== word[k]) return false;
+  return true;
+}
+const VERTEX = [...'vertex'].map((c) => c.charCodeAt(0));
+const FACET = [...'facet'].map((c) => c.charCodeAt(0));
+
+const POWERS = Array.from({ length: 23 }, (_, e) => 10 ** e);
+
+/**
+ * A decimal number in ASCII. Up to 15 digits and powers of ten up to 22 are exact in doubles, so one multiplication or
+ * division rounds correctly (Clinger 1990); anything longer goes the slow way. NaN for what is not a number.
+ */
+function readDecimal(bytes: Uint8Array, start: number, end: number): number {
+  let i = start;
+  const negative = bytes[i] === 45;
+  if (negative || bytes[i] === 43) i++;
+  let mantissa = 0;
+  let digits = 0;
+  let shift = 0;
+  let point = false;
+  for (; i < end; i++) {
+    const c = bytes[i];
+    if (c >= 48 && c <= 57) {
+      mantissa = mantissa * 10 + (c - 48);
+      if (mantissa > 0) digits++;
+      if (point) shift--;
+    } else if (c === 46 && !point) point = true;
+    else break;
+  }
+  if (i < end && (bytes[i] | 32) === 101) {
+    i++;
+    const down = bytes[i] === 45;
+    if (down || bytes[i] === 43) i++;
+    let e = 0;
+    const from = i;
+    for (; i < end && bytes[i] >= 48 && bytes[i] <= 57; i++) e = e * 10 + (bytes[i] - 48);
+    if (i === from) return NaN;
+    shift += down ? -e : e;
+  }
+  if (i === end && digits > 0 && digits <= 15 && shift >= -22 && shift <= 22) {
+    const x = shift < 0 ? mantissa / POWERS[-shift] : mantissa * POWERS[shift];
+    return negative ? -x : x;
+  }
+  const text = String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 64)));
+  return text === '' || !/^[+-]?[\d.]/.test(text) ? NaN : Number(text);
+}
 
 function readAscii(bytes: Uint8Array, scale: number): Soup {
   const head = String.fromCharCode(...bytes.subarray(0, Math.min(bytes.length, 512))).trimStart().toLowerCase();
@@ -70,15 +120,12 @@ function readAscii(bytes: Uint8Array, scale: number): Soup {
   let facets = 0;
   let i = 0;
   const n = bytes.length;
-  const isSpace = (c: number): boolean => c === 32 || (c >= 9 && c <= 13);
-  const lower = (c: number): number => (c >= 65 && c <= 90 ? c + 32 : c);
   while (i < n) {
     while (i < n && isSpace(bytes[i])) if (bytes[i++] === 10) line++;
-    if (i >= n) break;
     const start = i;
     while (i < n && !isSpace(bytes[i])) i++;
-    if (i - start === 5 && lower(bytes[start]) === 102 && lower(bytes[start + 4]) === 116) facets++;
-    if (i - start !== 6 || ![...V].every((ch, k) => lower(bytes[start + k]) === ch.charCodeAt(0))) continue;
+    if (spells(bytes, start, i, FACET)) facets++;
+    if (!spells(bytes, start, i, VERTEX)) continue;
     if (corners >= capacity * 3) {
       capacity *= 2;
       const bigger = new Float32Array(capacity * 9);
@@ -89,9 +136,8 @@ function readAscii(bytes: Uint8Array, scale: number): Soup {
       while (i < n && (bytes[i] === 32 || bytes[i] === 9)) i++;
       const from = i;
       while (i < n && !isSpace(bytes[i])) i++;
-      const text = String.fromCharCode(...bytes.subarray(from, Math.min(i, from + 64)));
-      const x = text === '' ? NaN : Number(text);
-      if (!Number.isFinite(x)) throw new MeshError(`Line ${line} of the STL: "${text.slice(0, 20)}" is not a number.`);
+      const x = readDecimal(bytes, from, i);
+      if (!Number.isFinite(x)) throw new MeshError(`Line ${line} of the STL: "${String.fromCharCode(...bytes.subarray(from, Math.min(i, from + 20)))}" is not a number.`);
       positions[corners * 3 + k] = x * scale;
     }
     corners++;
