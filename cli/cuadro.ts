@@ -26,7 +26,7 @@ async function measureFile(args: string[]): Promise<void> {
     throw new Fault(`${positionals[0]}: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
   }
   try {
-    const { measure: m } = readShape(bytes, values.unit);
+    const { measure: m } = readShape(bytes, values.unit, positionals[0]);
     const { triangles, volume_mm3, area_mm2, box_mm, centroid_mm, watertight, shells } = m;
     process.stdout.write(`${JSON.stringify({ triangles, volume_mm3, area_mm2, box_mm, centroid_mm, watertight, shells })}\n`);
   } catch (e) {

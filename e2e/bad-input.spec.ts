@@ -1,10 +1,11 @@
-import { bracket } from './meshes';
+import { writeThreeMf } from '@cuadro/core/shape/formats/threemf';
+import { bracket, wedge } from './meshes';
 import { expect, test } from './server';
 
 test.describe('bad input gets a clear message beside its cause, and changes nothing', () => {
   test('broken meshes', async ({ page, server }) => {
     await page.goto(await server.step('Tack-weld', 'shape'));
-    await expect(page.getByText('Drop an STL here')).toBeVisible();
+    await expect(page.getByText('Drop a mesh here')).toBeVisible();
     const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision;
     const good = bracket();
     const nan = Buffer.from(good);
@@ -20,8 +21,26 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
       await expect(page.getByRole('alert')).toContainText(says);
       await expect(page.getByRole('alert')).toContainText('Nothing was changed');
     }
-    await expect(page.getByText('Drop an STL here')).toBeVisible();
+    await expect(page.getByText('Drop a mesh here')).toBeVisible();
     expect((await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision).toBe(before);
+  });
+
+  test('and good meshes of other kinds are taken', async ({ page, server }) => {
+    await page.goto(await server.step('Door-hoisting', 'shape'));
+    const { vertices, indices } = wedge();
+    const lines = (a: number[], start: string, add: number): string => Array.from({ length: a.length / 3 }, (_, i) => `${start} ${a.slice(3 * i, 3 * i + 3).map((x) => x + add).join(' ')}`).join('\n');
+    for (const [name, buffer] of [
+      ['wedge.obj', Buffer.from(`${lines(vertices, 'v', 0)}\n${lines(indices, 'f', 1)}\n`)],
+      ['wedge.3mf', Buffer.from(writeThreeMf(vertices, indices))],
+      ['wedge.ply', Buffer.from(`ply\nformat ascii 1.0\nelement vertex 6\nproperty float x\nproperty float y\nproperty float z\nelement face 8\nproperty list uchar int vertex_index\nend_header\n${lines(vertices, '', 0)}\n${lines(indices, '3', 0)}\n`)],
+    ] as const) {
+      await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'model/mesh', buffer });
+      await expect(page.locator('.source')).toContainText(name);
+      await expect(page.getByRole('row', { name: /^Volume/ })).toContainText('60 cm³');
+    }
+    await page.reload();
+    await expect(page.locator('.source')).toContainText('wedge.ply');
+    await expect(page.locator('.dims text').first()).toBeVisible();
   });
 
   test('absurd numbers', async ({ page, server }) => {

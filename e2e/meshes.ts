@@ -35,3 +35,8 @@ export function blockAscii(): Buffer {
   }
   return Buffer.from(`${text}endsolid block\n`);
 }
+
+/** A wedge 100 × 40 × 30: V = 60 000 mm³. */
+export function wedge(): Mesh {
+  return { vertices: [0, 0, 0, 100, 0, 0, 0, 0, 30, 0, 40, 0, 100, 40, 0, 0, 40, 30], indices: [0, 1, 2, 3, 5, 4, 0, 3, 4, 0, 4, 1, 1, 4, 5, 1, 5, 2, 0, 2, 5, 0, 5, 3] };
+}

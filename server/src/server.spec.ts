@@ -83,7 +83,7 @@ describe('meshes', () => {
     expect(first.body.measure.volume_mm3).toBeCloseTo(1000 / 6, 6);
     expect((await upload(TETRA, 'name=other.stl&unit=mm')).body.hash).toBe(first.body.hash);
     expect((await call<Buffer>('GET', `/api/meshes/${first.body.hash}`)).body.equals(TETRA)).toBe(true);
-    expect(readdirSync(join(folder, first.body.hash.slice(0, 2)))).toEqual([`${first.body.hash}.stl`]);
+    expect(readdirSync(join(folder, first.body.hash.slice(0, 2)))).toEqual([`${first.body.hash}.mesh`]);
   });
   it('that are broken are refused in words, and nothing is stored', async () => {
     const before = readdirSync(folder).length;

@@ -1,5 +1,5 @@
-import { readStl } from './formats/stl';
-import { type LengthUnit, type Mesh, MeshError, MM_PER } from './mesh';
+import type { LengthUnit, Mesh } from './mesh';
+import { readMesh } from './read-mesh';
 import { topology } from './topology';
 import { weld } from './weld';
 
@@ -41,11 +41,11 @@ export interface Shape {
 const COS_45 = Math.SQRT1_2;
 
 /**
- * Read, weld and measure an STL.
+ * Read, weld and measure a mesh file.
  * @throws MeshError when the file cannot be read
  */
-export function readShape(bytes: Uint8Array, unit: LengthUnit = 'mm'): Shape {
-  const soup = readStl(bytes, MM_PER[unit]);
+export function readShape(bytes: Uint8Array, unit: LengthUnit = 'mm', fileName = 'part.stl'): Shape {
+  const soup = readMesh(bytes, fileName, unit);
   const mesh = weld(soup);
   return { mesh, measure: measure(mesh, soup.notes) };
 }
@@ -192,5 +192,3 @@ export function unitDoubt(m: Measure): string | undefined {
   if (longest > 4000) return `The part is ${(longest / 1000).toPrecision(2)} m long. Was the file really in this unit?`;
   return undefined;
 }
-
-export { MeshError };

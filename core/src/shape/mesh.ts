@@ -27,6 +27,9 @@ export type LengthUnit = 'mm' | 'inch';
 /** Millimetres per unit. */
 export const MM_PER: Record<LengthUnit, number> = { mm: 1, inch: 25.4 };
 
+/** What a user may drop, for file pickers and messages. */
+export const MESH_EXTENSIONS = ['.stl', '.obj', '.ply', '.3mf'] as const;
+
 /** More than this and a browser tab may run out of memory; stated to the user. */
 export const MAX_TRIANGLES = 5_000_000;
 export const MAX_BYTES = 300 * 1024 * 1024;

@@ -7,9 +7,9 @@ import { MeshError, type LengthUnit } from '@cuadro/core/shape/mesh';
 
 /** Work that takes too long for the event loop. Plain data in and out. */
 export const TASKS = {
-  measure({ bytes, unit }: { bytes: Uint8Array; unit: LengthUnit }): { measure: Measure } | { problem: string } {
+  measure({ bytes, unit, fileName }: { bytes: Uint8Array; unit: LengthUnit; fileName: string }): { measure: Measure } | { problem: string } {
     try {
-      const { measure } = readShape(bytes, unit);
+      const { measure } = readShape(bytes, unit, fileName);
       const problem = unusable(measure);
       return problem ? { problem } : { measure };
     } catch (e) {

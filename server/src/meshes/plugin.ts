@@ -15,10 +15,10 @@ export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Co
     async (request): Promise<MeshRecord> => {
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
       const unit = request.query.unit === 'inch' ? 'inch' : 'mm';
-      const result = await pool.run('measure', { bytes, unit });
+      const fileName = (request.query.name ?? 'part.stl').replace(/[\\/\p{Cc}]/gu, '_');
+      const result = await pool.run('measure', { bytes, unit, fileName });
       if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
       const hash = await store.put(bytes);
-      const fileName = (request.query.name ?? 'part.stl').replace(/[\\/\p{Cc}]/gu, '_');
       await db.insert(meshes).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
       return { hash, fileName, unit, measure: result.measure };
     },

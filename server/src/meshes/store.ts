@@ -39,6 +39,6 @@ export class MeshStore {
   private path(hash: string): string {
     // The hash becomes a file name: nothing but a hash may get here.
     if (!/^[0-9a-f]{64}$/.test(hash)) throw new Error('not a hash');
-    return join(this.folder, hash.slice(0, 2), `${hash}.stl`);
+    return join(this.folder, hash.slice(0, 2), `${hash}.mesh`);
   }
 }

@@ -55,8 +55,8 @@ export class ComputeService implements OnDestroy {
   }
 
   /** Read a mesh file. Call `cancelShape` to give up; the promise then never settles. */
-  readShape(bytes: Uint8Array, unit: LengthUnit, onStage: (stage: string) => void): Promise<ShapeReading> {
-    return this.shape.get().read(bytes, unit, proxy(onStage));
+  readShape(bytes: Uint8Array, fileName: string, unit: LengthUnit, onStage: (stage: string) => void): Promise<ShapeReading> {
+    return this.shape.get().read(bytes, fileName, unit, proxy(onStage));
   }
 
   cancelShape(): void {

@@ -15,10 +15,10 @@ export type ShapeReading = { ok: true; measure: Measure; doubt?: string; drawn: 
 
 const api = {
   /** Read, check, measure and prepare for drawing. Faults of the file come back as a sentence. */
-  read(bytes: Uint8Array, unit: LengthUnit, onStage: (stage: string) => void): ShapeReading {
+  read(bytes: Uint8Array, fileName: string, unit: LengthUnit, onStage: (stage: string) => void): ShapeReading {
     try {
       onStage('Reading and measuring');
-      const { mesh, measure } = readShape(bytes, unit);
+      const { mesh, measure } = readShape(bytes, unit, fileName);
       const problem = unusable(measure);
       if (problem) return { ok: false, problem };
       onStage('Drawing creases');

@@ -1,4 +1,5 @@
-import { MAX_BYTES, MAX_TRIANGLES, MeshError, type Soup } from '../mesh';
+import { MAX_TRIANGLES, MeshError, type Soup } from '../mesh';
+import { isSpace, looksLikeText, readDecimal } from './text';
 
 const HEADER = 84;
 const RECORD = 50;
@@ -11,7 +12,6 @@ const RECORD = 50;
  */
 export function readStl(bytes: Uint8Array, scale = 1): Soup {
   if (bytes.length === 0) throw new MeshError('The file is empty (0 bytes).');
-  if (bytes.length > MAX_BYTES) throw new MeshError(`The file is larger than ${MAX_BYTES / 2 ** 20} MB; reduce the mesh first.`);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const promised = bytes.length >= HEADER ? view.getUint32(80, true) : -1;
   // The size decides first: some binary files begin with "solid" too.
@@ -48,18 +48,6 @@ function readBinary(view: DataView, count: number, scale: number, notes: string[
   return { positions, triangles: count, notes };
 }
 
-/** Text: no control characters but white space in the first kilobyte. */
-function looksLikeText(bytes: Uint8Array): boolean {
-  const end = Math.min(bytes.length, 1024);
-  for (let i = 0; i < end; i++) {
-    const c = bytes[i];
-    if (c < 9 || (c > 13 && c < 32)) return false;
-  }
-  return true;
-}
-
-const isSpace = (c: number): boolean => c === 32 || (c >= 9 && c <= 13);
-
 /** Does the token at `start` spell the word, in either case? Words are given in small letters. */
 function spells(bytes: Uint8Array, start: number, end: number, word: readonly number[]): boolean {
   if (end - start !== word.length) return false;
@@ -68,47 +56,6 @@ function spells(bytes: Uint8Array, start: number, end: number, word: readonly nu
 }
 const VERTEX = [...'vertex'].map((c) => c.charCodeAt(0));
 const FACET = [...'facet'].map((c) => c.charCodeAt(0));
-
-const POWERS = Array.from({ length: 23 }, (_, e) => 10 ** e);
-
-/**
- * A decimal number in ASCII. Up to 15 digits and powers of ten up to 22 are exact in doubles, so one multiplication or
- * division rounds correctly (Clinger 1990); anything longer goes the slow way. NaN for what is not a number.
- */
-function readDecimal(bytes: Uint8Array, start: number, end: number): number {
-  let i = start;
-  const negative = bytes[i] === 45;
-  if (negative || bytes[i] === 43) i++;
-  let mantissa = 0;
-  let digits = 0;
-  let shift = 0;
-  let point = false;
-  for (; i < end; i++) {
-    const c = bytes[i];
-    if (c >= 48 && c <= 57) {
-      mantissa = mantissa * 10 + (c - 48);
-      if (mantissa > 0) digits++;
-      if (point) shift--;
-    } else if (c === 46 && !point) point = true;
-    else break;
-  }
-  if (i < end && (bytes[i] | 32) === 101) {
-    i++;
-    const down = bytes[i] === 45;
-    if (down || bytes[i] === 43) i++;
-    let e = 0;
-    const from = i;
-    for (; i < end && bytes[i] >= 48 && bytes[i] <= 57; i++) e = e * 10 + (bytes[i] - 48);
-    if (i === from) return NaN;
-    shift += down ? -e : e;
-  }
-  if (i === end && digits > 0 && digits <= 15 && shift >= -22 && shift <= 22) {
-    const x = shift < 0 ? mantissa / POWERS[-shift] : mantissa * POWERS[shift];
-    return negative ? -x : x;
-  }
-  const text = String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 64)));
-  return text === '' || !/^[+-]?[\d.]/.test(text) ? NaN : Number(text);
-}
 
 function readAscii(bytes: Uint8Array, scale: number): Soup {
   const head = String.fromCharCode(...bytes.subarray(0, Math.min(bytes.length, 512))).trimStart().toLowerCase();

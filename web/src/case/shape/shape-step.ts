@@ -6,7 +6,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { formOf, shapeFor } from '@cuadro/core/case/facts';
 import type { ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
-import { MAX_BYTES, type LengthUnit } from '@cuadro/core/shape/mesh';
+import { MAX_BYTES, MESH_EXTENSIONS, type LengthUnit } from '@cuadro/core/shape/mesh';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
@@ -43,6 +43,7 @@ export class ShapeStep {
   private readonly settings = inject(SettingsService);
 
   protected readonly ways: readonly { id: Way; label: string }[] = [{ id: 'printed', label: 'to print' }, { id: 'machined', label: 'to machine' }];
+  protected readonly accept = MESH_EXTENSIONS.join(',');
   protected readonly way = signal<Way>('printed');
   protected readonly unit = signal<LengthUnit>('mm');
   protected readonly stage = signal('');
@@ -114,7 +115,7 @@ export class ShapeStep {
     try {
       this.stage.set(`Opening ${file.name}`);
       const bytes = new Uint8Array(await file.arrayBuffer());
-      const reading = await this.compute.readShape(bytes, unit, (s) => this.job === job && this.stage.set(s));
+      const reading = await this.compute.readShape(bytes, file.name, unit, (s) => this.job === job && this.stage.set(s));
       if (job !== this.job) return;
       if (!reading.ok) {
         this.problem.set(`${file.name}: ${reading.problem} Nothing was changed.`);
@@ -146,7 +147,7 @@ export class ShapeStep {
     try {
       this.stage.set('Loading the mesh');
       const bytes = new Uint8Array(await firstValueFrom(this.api.mesh(s.hash)));
-      const reading = await this.compute.readShape(bytes, s.unit, () => undefined);
+      const reading = await this.compute.readShape(bytes, s.fileName, s.unit, () => undefined);
       if (job !== this.job) return;
       if (reading.ok) this.drawn.set(reading.drawn);
       else this.problem.set(reading.problem);
