@@ -45,3 +45,19 @@ describe('cuadro measure', () => {
     for (const args of [[], ['weigh'], ['measure'], ['measure', 'a', '--unit', 'furlong'], ['measure', 'a', '--depth']]) expect(cuadro(...args)).toMatchObject({ status: 64, err: expect.stringContaining('usage') });
   });
 });
+
+describe('cuadro slice', () => {
+  it('gives area and perimeter of every layer: a box of 8 × 6 × 2 at 0.5', () => {
+    const v = [0, 2].flatMap((z) => [0, 6].flatMap((y) => [0, 8].flatMap((x) => [x, y, z])));
+    const box = writeStl(v, [0, 2, 3, 0, 3, 1, 4, 5, 7, 4, 7, 6, 0, 1, 5, 0, 5, 4, 2, 6, 7, 2, 7, 3, 0, 4, 6, 0, 6, 2, 1, 3, 7, 1, 7, 5]);
+    const { status, out } = cuadro('slice', file('box.stl', box), '--layer', '0.5', '--json');
+    expect(status).toBe(0);
+    const s = JSON.parse(out);
+    expect(s.layers).toBe(4);
+    for (const x of s.area_mm2) expect(x).toBeCloseTo(48, 9);
+    for (const x of s.perimeter_mm) expect(x).toBeCloseTo(28, 9);
+    expect(s.volume_mm3).toBeCloseTo(96, 9);
+    expect(cuadro('slice', file('box.stl', box), '--layer', 'thin')).toMatchObject({ status: 64 });
+    expect(cuadro('slice', file('box.stl', box), '--layer', '0.000001')).toMatchObject({ status: 2 });
+  });
+});

@@ -21,10 +21,19 @@ export class RequestFault extends Error {
 function toFault(e: unknown): Observable<never> {
   if (e instanceof HttpErrorResponse) {
     if (e.status === 0) return throwError(() => new RequestFault('The server does not answer. Your changes are kept in this browser and are sent when it does.', 'OFFLINE', true));
-    const body = e.error as Partial<ApiError> | null;
+    // Where bytes were asked for, the error comes as bytes too.
+    const body = (e.error instanceof ArrayBuffer ? parsed(e.error) : e.error) as Partial<ApiError> | null;
     return throwError(() => new RequestFault(body?.message ?? 'The server refused the request.', body?.code ?? 'UNKNOWN', false, body?.field, body?.current));
   }
   return throwError(() => e);
+}
+
+function parsed(bytes: ArrayBuffer): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    return null;
+  }
 }
 
 /** The server's interface, one method a resource and verb. Every fault is a RequestFault. */

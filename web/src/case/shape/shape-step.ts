@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { formOf, shapeFor } from '@cuadro/core/case/facts';
@@ -12,8 +11,10 @@ import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
+import { Chart } from '../../shared/chart';
 import { PartView } from '../../shared/part-view/part-view';
-import type { DrawnShape } from '../../workers/shape.worker';
+import { layerChart, layerWords } from './layer-chart';
+import type { DrawnShape, LayerProfile } from '../../workers/shape.worker';
 
 type Way = 'machined' | 'printed';
 
@@ -31,7 +32,7 @@ const FORM_WORDS = { flat: 'a flat plate with cut-outs: it can be cut from sheet
 @Component({
   selector: 'cu-shape-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatButtonToggleModule, MatProgressBarModule, PartView],
+  imports: [Chart, MatButtonToggleModule, MatProgressBarModule, PartView],
   templateUrl: './shape-step.html',
   styleUrl: './shape-step.scss',
 })
@@ -51,6 +52,7 @@ export class ShapeStep {
   protected readonly doubt = signal('');
   protected readonly dragging = signal(false);
   protected readonly drawn = signal<DrawnShape | undefined>(undefined);
+  protected readonly profile = signal<LayerProfile | undefined>(undefined);
   private shown = '';
   private job = 0;
 
@@ -65,6 +67,10 @@ export class ShapeStep {
     const s = this.shape();
     return s ? `Drawing of ${s.fileName}. ${this.facts().map((f) => `${f.label}: ${f.text}`).join('. ')}` : 'No part yet';
   });
+
+  protected readonly layers = computed(() => layerChart(this.profile()!, this.settings.units()));
+  protected readonly layerQuestion = computed(() => `How much lies in each layer, ${this.settings.units() === 'inch' ? 'in²' : 'cm²'}?`);
+  protected readonly layerWords = computed(() => layerWords(this.profile()!, this.settings.units()));
 
   constructor() {
     effect(() => {
@@ -126,6 +132,7 @@ export class ShapeStep {
       if (job !== this.job) return;
       this.shown = `${stored.hash} ${unit}`;
       this.drawn.set(reading.drawn);
+      this.profile.set(reading.profile);
       this.doubt.set(reading.doubt ?? '');
       const ref: ShapeRef = { hash: stored.hash, fileName: stored.fileName, unit, measure: stored.measure };
       this.store.edit((doc) => ({ ...doc, shapes: { ...doc.shapes, [way]: ref } }));
@@ -142,6 +149,7 @@ export class ShapeStep {
     if (key === this.shown) return;
     this.shown = key;
     this.drawn.set(undefined);
+    this.profile.set(undefined);
     if (!s) return;
     const job = ++this.job;
     try {
@@ -149,8 +157,10 @@ export class ShapeStep {
       const bytes = new Uint8Array(await firstValueFrom(this.api.mesh(s.hash)));
       const reading = await this.compute.readShape(bytes, s.fileName, s.unit, () => undefined);
       if (job !== this.job) return;
-      if (reading.ok) this.drawn.set(reading.drawn);
-      else this.problem.set(reading.problem);
+      if (reading.ok) {
+        this.drawn.set(reading.drawn);
+        this.profile.set(reading.profile);
+      } else this.problem.set(reading.problem);
     } catch (e) {
       if (job === this.job) this.problem.set(`The mesh cannot be shown: ${e instanceof Error ? e.message : String(e)}`);
     } finally {

@@ -187,7 +187,7 @@ export class PartScene {
     this.camera.updateMatrixWorld();
     this.materials.outline.uniforms['width'].value = 3 / Math.max(width, height);
     this.renderer.render(this.scene, this.camera);
-    this.drawn(this.dimensions(width, height));
+    this.drawn(this.scene.children.length ? this.dimensions(width, height) : []);
   }
 
   /**

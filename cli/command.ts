@@ -1,0 +1,61 @@
+import { readFile } from 'node:fs/promises';
+import { parseArgs } from 'node:util';
+import { readShape, type Shape } from '@cuadro/core/shape/measure';
+import { type LengthUnit, MeshError } from '@cuadro/core/shape/mesh';
+
+/** One subcommand. */
+export interface Command {
+  name: string;
+  /** After `cuadro `, for the usage line. */
+  usage: string;
+  run(args: string[]): Promise<void>;
+}
+
+/** A fault of the command line or of a file: one line on stderr, and an exit code. */
+export class Fault extends Error {
+  constructor(
+    message: string,
+    readonly exit: number,
+  ) {
+    super(message);
+  }
+}
+
+/** Bad use of a command. */
+export const misuse = (usage: string): Fault => new Fault(`usage: cuadro ${usage}`, 64);
+
+/** One file and string options; `--json` is understood everywhere, because all output is JSON. */
+export function parse<K extends string>(args: string[], usage: string, defaults: Record<K, string>): { file: string; values: Record<K, string> } {
+  const options = Object.fromEntries(Object.entries(defaults).map(([k, d]) => [k, { type: 'string' as const, default: d as string }]));
+  try {
+    const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { ...options, json: { type: 'boolean' } } });
+    if (positionals.length !== 1) throw misuse(usage);
+    return { file: positionals[0], values: values as Record<K, string> };
+  } catch {
+    throw misuse(usage);
+  }
+}
+
+/** @throws Fault 2 for a file that is not there or cannot be read as a mesh, 64 for an unknown unit */
+export async function shapeOf(file: string, unit: string, usage: string): Promise<Shape> {
+  if (unit !== 'mm' && unit !== 'inch') throw misuse(usage);
+  let bytes: Buffer;
+  try {
+    bytes = await readFile(file);
+  } catch (e) {
+    throw new Fault(`${file}: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
+  }
+  return meshFaults(file, () => readShape(bytes, unit as LengthUnit, file));
+}
+
+/** Turn what is wrong with a mesh into a fault of its file. */
+export function meshFaults<T>(file: string, f: () => T): T {
+  try {
+    return f();
+  } catch (e) {
+    if (e instanceof MeshError) throw new Fault(`${file}: ${e.message}`, 2);
+    throw e;
+  }
+}
+
+export const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value)}\n`);
