@@ -87,7 +87,8 @@ export function slice(mesh: Mesh, layer_mm: number): Slices {
       }
       const cross = downX * upY - upX * downY;
       twice += cross;
-      length += Math.hypot(upX - downX, upY - downY);
+      const dx = upX - downX, dy = upY - downY;
+      length += Math.sqrt(dx * dx + dy * dy);
       contours.join(down, up, cross);
     }
     area[k] = twice / 2;

@@ -59,7 +59,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
       ],
     }),
     content: [
-      { text: doc.title, font: 'Condensed', fontSize: 20 },
+      { text: doc.title, bold: true, fontSize: 18 },
       { text: [family(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '), style: 'small', margin: [0, 0, 0, 8] },
       {
         table: {
@@ -139,7 +139,7 @@ function leadTable(pins: PinView[]): Content {
       widths: [14, '*', 90],
       body: pins.map((p) => [
         { text: p.letter, bold: true },
-        { text: p.lead.quoted ? 'Quoted wait.' : p.lead.stages.map((s) => `${s.label} ${s.hours < 0.05 ? '0' : s.hours.toFixed(1)} h${s.runs > 1 ? ` × ${s.runs}` : ''}`).join(' → '), style: 'small' },
+        { text: p.lead.quoted ? 'Quoted wait.' : p.lead.stages.map((s) => `${s.label} ${s.hours < 0.05 ? '0' : s.hours.toFixed(1)} h${s.runs > 1 ? ` × ${s.runs}` : ''}`).join(', then '), style: 'small' },
         right(formatDate(p.lead.ready)),
       ]),
     },
@@ -182,10 +182,11 @@ let printer: { createPdf(d: TDocumentDefinitions): { getBuffer(): Promise<Buffer
 export async function renderPdf(definition: TDocumentDefinitions): Promise<Buffer> {
   if (!printer) {
     const { default: pdfmake } = await import('pdfmake');
-    const sans = join(packageFolder('@fontsource/source-sans-3'), 'files');
+    // What people typed is set in a face that has Latin, Greek and Cyrillic whole; only our own words are in the condensed one.
+    const sans = join(packageFolder('pdfmake'), 'fonts', 'Roboto');
     const condensed = join(packageFolder('@fontsource/barlow-condensed'), 'files');
     pdfmake.setFonts({
-      Sans: { normal: join(sans, 'source-sans-3-latin-400-normal.woff'), bold: join(sans, 'source-sans-3-latin-600-normal.woff') },
+      Sans: { normal: join(sans, 'Roboto-Regular.ttf'), bold: join(sans, 'Roboto-Medium.ttf') },
       Condensed: { normal: join(condensed, 'barlow-condensed-latin-600-normal.woff') },
     });
     pdfmake.setUrlAccessPolicy(() => false);

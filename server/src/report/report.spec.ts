@@ -1,0 +1,40 @@
+import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import { DEMO_CASES } from '../../../demo/cases';
+import { renderPdf, reportDefinition } from './report';
+
+const doc = (title: string): CaseDoc => ({ ...DEMO_CASES.find((d) => d.doc.title.startsWith(title))!.doc, shapes: {}, start: '2026-11-25' });
+const definition = (d: CaseDoc, system: 'metric' | 'inch' = 'metric') =>
+  reportDefinition({ doc: d, shop: DEFAULT_SHOP, view: evaluateCase(d, DEFAULT_SHOP, 200).view, revision: 4, printedAt: '2026-11-25T10:00', system });
+
+/** All text of a definition, functions left out. */
+function words(node: unknown): string[] {
+  if (typeof node === 'string') return [node];
+  if (Array.isArray(node)) return node.flatMap(words);
+  if (node && typeof node === 'object') return Object.entries(node).filter(([k]) => ['content', 'text', 'stack', 'ul', 'columns', 'table', 'body'].includes(k)).flatMap(([, v]) => words(v));
+  return [];
+}
+
+describe('the report', () => {
+  it('says verdict, rule, conditions, cautions, every pinned route and where each need came from', () => {
+    const d = doc('Hinge');
+    const text = words(definition(d)).join('\n');
+    const { view } = evaluateCase(d, DEFAULT_SHOP, 200);
+    for (const part of [d.title, view.verdict.headline, view.verdict.rule, ...view.verdict.conditions, ...view.verdict.cautions, 'works council', 'enamel complaints', d.trouble]) expect(text).toContain(part);
+    for (const p of view.pins) expect(text).toContain(p.option.materialLabel);
+  });
+  it('speaks inches when asked', () => {
+    expect(words(definition(doc('Finger'), 'inch')).join(' ')).toMatch(/lbf|lb/);
+  });
+  it('uses only signs that its faces have', () => {
+    for (const { doc: d } of DEMO_CASES) {
+      const odd = words(definition({ ...d, shapes: {}, start: '2026-11-25' })).join('').replace(/[\n\u0020-\u017f\u2013\u2014\u2018\u2019\u201c\u201d\u2022\u2026\u20ac\u2212]/g, '');
+      expect(odd).toBe('');
+    }
+  });
+  it('prints titles in other scripts, with the whole face at hand', async () => {
+    const pdf = await renderPdf(definition({ ...doc('Soft jaws'), title: 'Szczęki — Губки — Σιαγόνες' }));
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  }, 30_000);
+});
