@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { readShape } from '@cuadro/core/shape/measure';
 import { writeThreeMf } from '@cuadro/core/shape/formats/threemf';
 import { bracket, wedge } from './meshes';
 import { expect, test } from './server';
@@ -37,6 +39,14 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
       await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'model/mesh', buffer });
       await expect(page.locator('.source')).toContainText(name);
       await expect(page.getByRole('row', { name: /^Volume/ })).toContainText('60 cm³');
+    }
+    // What is saved is the same part: volume 60 000 mm³ in either format.
+    for (const kind of ['STL', '3MF'] as const) {
+      const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: kind, exact: true }).click()]);
+      expect(download.suggestedFilename()).toBe(`wedge.${kind.toLowerCase()}`);
+      const { measure } = readShape(readFileSync(await download.path()), 'mm', download.suggestedFilename());
+      expect(measure.volume_mm3).toBeCloseTo(60_000, 3);
+      expect(measure.watertight).toBe(true);
     }
     await page.reload();
     await expect(page.locator('.source')).toContainText('wedge.ply');

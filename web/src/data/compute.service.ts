@@ -9,7 +9,7 @@ import type { LengthUnit } from '@cuadro/core/shape/mesh';
 import type { Working } from '@cuadro/core/worksheet/working';
 import type { CaseWorker } from '../workers/case.worker';
 import { WORKERS } from '../workers/worker-factory';
-import type { ShapeReading, ShapeWorker } from '../workers/shape.worker';
+import type { DrawnShape, MeshKind, ShapeReading, ShapeWorker } from '../workers/shape.worker';
 
 /** A worker started when it is first needed, and again after it was stopped. */
 class Lazy<T> {
@@ -57,6 +57,10 @@ export class ComputeService implements OnDestroy {
   /** Read a mesh file. Call `cancelShape` to give up; the promise then never settles. */
   readShape(bytes: Uint8Array, fileName: string, unit: LengthUnit, onStage: (stage: string) => void): Promise<ShapeReading> {
     return this.shape.get().read(bytes, fileName, unit, proxy(onStage));
+  }
+
+  writeShape({ vertices, indices }: DrawnShape, kind: MeshKind): Promise<Uint8Array> {
+    return this.shape.get().write({ vertices, indices }, kind);
   }
 
   cancelShape(): void {

@@ -1,5 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { creaseLines, vertexNormals } from '@cuadro/core/shape/crease';
+import { writeStl } from '@cuadro/core/shape/formats/stl';
+import { writeThreeMf } from '@cuadro/core/shape/formats/threemf';
 import { readShape, type Measure, unitDoubt, unusable } from '@cuadro/core/shape/measure';
 import { type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
 import { slice } from '@cuadro/core/shape/slice';
@@ -11,6 +13,9 @@ export interface DrawnShape {
   normals: Float32Array;
   creases: Float32Array;
 }
+
+/** What a part can be saved as. */
+export type MeshKind = 'stl' | '3mf';
 
 /** Layers of the part as it stands, for the layer chart. */
 export interface LayerProfile {
@@ -52,6 +57,12 @@ const api = {
       if (e instanceof MeshError) return { ok: false, problem: e.message };
       throw e;
     }
+  },
+
+  /** The part as a file, in millimetres. */
+  write({ vertices, indices }: Pick<DrawnShape, 'vertices' | 'indices'>, kind: MeshKind): Uint8Array {
+    const bytes = kind === 'stl' ? writeStl(vertices, indices) : writeThreeMf(vertices, indices);
+    return transfer(bytes, [bytes.buffer]);
   },
 };
 export type ShapeWorker = typeof api;

@@ -14,7 +14,7 @@ import { SettingsService } from '../../data/settings.service';
 import { Chart } from '../../shared/chart';
 import { PartView } from '../../shared/part-view/part-view';
 import { layerChart, layerWords } from './layer-chart';
-import type { DrawnShape, LayerProfile } from '../../workers/shape.worker';
+import type { DrawnShape, LayerProfile, MeshKind } from '../../workers/shape.worker';
 
 type Way = 'machined' | 'printed';
 
@@ -166,6 +166,19 @@ export class ShapeStep {
     } finally {
       if (job === this.job) this.stage.set('');
     }
+  }
+
+  /** The part as shown, in millimetres, as a file of its own. */
+  protected async saveAs(kind: MeshKind): Promise<void> {
+    const drawn = this.drawn();
+    const s = this.shape();
+    if (!drawn || !s) return;
+    const bytes = (await this.compute.writeShape(drawn, kind)) as Uint8Array<ArrayBuffer>;
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([bytes], { type: kind === 'stl' ? 'model/stl' : 'model/3mf' }));
+    link.download = `${s.fileName.replace(/\.\w+$/, '')}.${kind}`;
+    link.click();
+    URL.revokeObjectURL(link.href);
   }
 
   /** How a figure was measured, in the margin. */
