@@ -27,7 +27,7 @@ test.describe('axe finds nothing', () => {
     test(`on the step ${step}`, async ({ page, server }) => {
       await page.goto(await server.step('Gearbox', step));
       await expect(page.getByText(ready).first()).toBeAttached();
-      await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+      await expect(page.locator('.busy.off')).toBeAttached();
       await clean(page);
     });
   }
@@ -36,7 +36,7 @@ test.describe('axe finds nothing', () => {
     await page.getByRole('button', { name: 'Dark paper' }).click();
     await page.getByRole('button', { name: /Price of one tool, route A/ }).click();
     await page.getByRole('button', { name: /Put a quote over A/ }).click();
-    await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+    await expect(page.locator('.busy.off')).toBeAttached();
     await clean(page);
     await page.getByRole('button', { name: /Keys and help/ }).click();
     await clean(page);

@@ -4,8 +4,9 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
   workers: 1,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // Waits end when the thing is there; the limits are for a machine that does other work as well.
+  timeout: 240_000,
+  expect: { timeout: 45_000 },
   // Made on demand, by npm run screenshots.
   testIgnore: process.env['CUADRO_SCREENSHOTS'] ? [] : ['screenshots.spec.ts'],
   reporter: [['list'], ['json', { outputFile: '../.cache/e2e.json' }]],

@@ -19,16 +19,16 @@ test('pictures', async ({ page, server }) => {
     const [title, step] = path.split('/');
     await page.goto(path.startsWith('/') ? server.url + path : await server.step(title, step));
     await expect(page.locator('h1').first()).toBeVisible();
-    if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+    if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached();
     if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
-    if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible({ timeout: 30_000 });
+    if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
     await settle();
     await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   }
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(await server.step('Gearbox', 'sheet'));
   await page.getByRole('button', { name: 'Dark paper' }).click();
-  await expect(page.locator('.busy.off')).toBeAttached({ timeout: 30_000 });
+  await expect(page.locator('.busy.off')).toBeAttached();
   await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
   await settle();
   await page.screenshot({ path: join(FOLDER, 'sheet-dark.png') });

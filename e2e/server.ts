@@ -67,7 +67,7 @@ export const test = base.extend<{ page: Page }, { server: TestServer }>({
       await use(server);
       await server.remove();
     },
-    { scope: 'worker', timeout: 90_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
   page: async ({ page, server }, use) => {
     const faults: string[] = [];

@@ -23,7 +23,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'cuadro-server-'));
   open = await openDb(undefined, MIGRATIONS);
   app = await buildApp({ db: open.db, meshes: new MeshStore(folder), pool: openPool('none') });
-}, 60_000);
+}, 180_000);
 afterAll(async () => {
   await app.close();
   await open.close();
@@ -122,7 +122,7 @@ describe('sign-off', () => {
     const [kept] = (await call<SignatureRecord[]>('GET', `/api/cases/${made.id}/signatures`)).body;
     expect(kept.view).toEqual(JSON.parse(JSON.stringify(signed.body.view)));
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 2, signedRevision: 1 });
-  }, 60_000);
+  }, 180_000);
 });
 
 describe('the report', () => {
@@ -138,7 +138,7 @@ describe('the report', () => {
       expect(r.body.subarray(-6).toString()).toContain('%%EOF');
     }
     expect((await call('GET', `/api/cases/${made.id}/report.pdf?signature=00000000-0000-4000-8000-000000000000`)).status).toBe(404);
-  }, 60_000);
+  }, 180_000);
 });
 
 describe('the shop', () => {
@@ -185,5 +185,5 @@ describe('the demo plant', () => {
     } finally {
       await fresh.close();
     }
-  }, 90_000);
+  }, 180_000);
 });

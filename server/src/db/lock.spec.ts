@@ -55,7 +55,7 @@ describe('one data folder', () => {
     const third = await serve();
     expect(third.address).toBeDefined();
     await kill(third.child, 'SIGTERM');
-  }, 90_000);
+  }, 180_000);
 
   it('keeps every acknowledged write when the process is killed in the middle of a burst', async () => {
     const first = await serve();
@@ -82,5 +82,5 @@ describe('one data folder', () => {
     const found = new Set(((await (await fetch(`${second.address}/api/cases`)).json()) as { id: string }[]).map((c) => c.id));
     expect([...acknowledged].filter((id) => !found.has(id))).toEqual([]);
     await kill(second.child, 'SIGTERM');
-  }, 90_000);
+  }, 180_000);
 });
