@@ -113,8 +113,8 @@ describe('measuring', () => {
     expect(read(overhang(44, 20)).measure.overhang_mm2).toBeCloseTo((20 * 10) / Math.cos((44 * Math.PI) / 180), 0);
     expect(read(overhang(46, 20)).measure.overhang_mm2).toBe(0);
   });
-  it('a plate with a pocket has no constant section', () => {
-    // A box whose top is stepped: caps lie at two heights.
+  it('a stepped bar has its constant section along its length, not along its height', () => {
+    // The top lies at two heights, so its caps are more than two ends.
     const stepped: Triangles = [[0, 0, 0, 20, 0, 0, 20, 0, 5, 10, 0, 5, 10, 0, 8, 0, 0, 8].flatMap((_, k, a) => (k % 3 === 0 ? [a[k], 0, a[k + 2]] : [])), []];
     const n = 6;
     stepped[0].push(...stepped[0].map((x, k) => (k % 3 === 1 ? 15 : x)));
