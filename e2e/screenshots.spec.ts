@@ -19,7 +19,10 @@ test('pictures', async ({ page, server }) => {
     const [title, step] = path.split('/');
     await page.goto(path.startsWith('/') ? server.url + path : await server.step(title, step));
     await expect(page.locator('h1').first()).toBeVisible();
+    if (name === 'walk' || name === 'cases') await expect(page.locator('tbody tr').nth(5)).toBeVisible();
     if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached();
+    if (name.startsWith('walk')) await expect(page.getByText('looking …')).toHaveCount(0);
+    if (name === 'cases') await expect(page.getByRole('cell', { name: '…', exact: true })).toHaveCount(0);
     if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
     if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
     await settle();

@@ -31,7 +31,7 @@ export class CasesPage {
   }
 
   protected changed(c: Candidate): string {
-    return formatDate(c.record.updatedAt.slice(0, 16));
+    return formatDate(c.record.updatedAt.slice(0, 16), false);
   }
 
   protected signed(c: Candidate): string {
