@@ -1,3 +1,6 @@
+import { benchOrient } from './orient';
+import { benchRays } from './rays';
+import { benchScreen } from './screen';
 import { benchSlice } from './slice';
 import { benchStl } from './stl';
 import { benchWorksheet } from './worksheet';
@@ -6,3 +9,6 @@ import { benchWorksheet } from './worksheet';
 benchStl();
 benchWorksheet();
 await benchSlice();
+await benchRays();
+benchOrient();
+benchScreen();

@@ -13,7 +13,7 @@ const N = 20_000;
 /** The heated-chamber route as a programmer would write it for this one case: one loop, every line stored. */
 function byHand(x: Record<string, Column>): Record<string, Float64Array> {
   const names = [
-    'wall_volume', 'deposit', 'support_volume', 'mass_part', 'mass_bought', 'material_cost', 'layers', 'print_h', 'per_build', 'builds', 'build_h', 'machine_cost', 'tend_h', 'finish_h', 'labour_cost',
+    'wall_volume', 'skin_volume', 'deposit', 'support_volume', 'mass_part', 'mass_bought', 'material_cost', 'layers', 'print_h', 'per_build', 'builds', 'build_h', 'machine_cost', 'tend_h', 'finish_h', 'labour_cost',
     'finish_cost', 'inspect_cost', 'prep_cost', 'finish_order_h', 'inspect_order_h', 'hardware_cost', 'direct_each', 'direct_once', 'scrap_cost', 'overhead_cost', 'price_each', 'overhead_once', 'carriage',
     'price_once', 'price_order', 'mass_tool', 'cycles_total', 'tools_by_wear', 'tools_by_change', 'tools_bought', 'change_cost', 'price_programme', 'cost_per_cycle', 'wait_cost', 'programme_with_wait',
   ] as const;
@@ -23,17 +23,18 @@ function byHand(x: Record<string, Column>): Record<string, Float64Array> {
     return typeof c === 'number' ? new Float64Array(N).fill(c) : c;
   };
   const c = Object.fromEntries(Object.keys(x).map((k) => [k, col(k)]));
-  const { volume, area, wall, infill, overhang, support_reach, height, support_density, density, waste, price_per_kg, layer_height, layer_change, deposition, bed_area, footprint, build_limit, copies, warm_up, chamber_rate, attend_h, breakout, trim, remedy_hours, labour_rate, inspect_h, inspector_rate, prep_h, engineer_rate, remedy_money, scrap, overhead, freight, remedy_mass, cycles_per_year, years, life, revisions, revision_share, lead_days, delay_per_day } = c;
-  const { wall_volume, deposit, support_volume, mass_part, mass_bought, material_cost, layers, print_h, per_build, builds, build_h, machine_cost, tend_h, finish_h, labour_cost, finish_cost, inspect_cost, prep_cost, finish_order_h, inspect_order_h, hardware_cost, direct_each, direct_once, scrap_cost, overhead_cost, price_each, overhead_once, carriage, price_once, price_order, mass_tool, cycles_total, tools_by_wear, tools_by_change, tools_bought, change_cost, price_programme, cost_per_cycle, wait_cost, programme_with_wait } = o;
+  const { volume, area, wall, infill, overhang, side_area, skin_area, skin, support_space, island_height, hop, cooling_wait, height, support_density, density, waste, price_per_kg, layer_height, layer_change, deposition, bed_area, footprint, build_limit, copies, warm_up, chamber_rate, attend_h, breakout, trim, remedy_hours, labour_rate, inspect_h, inspector_rate, prep_h, engineer_rate, remedy_money, scrap, overhead, freight, remedy_mass, cycles_per_year, years, life, revisions, revision_share, lead_days, delay_per_day } = c;
+  const { wall_volume, skin_volume, deposit, support_volume, mass_part, mass_bought, material_cost, layers, print_h, per_build, builds, build_h, machine_cost, tend_h, finish_h, labour_cost, finish_cost, inspect_cost, prep_cost, finish_order_h, inspect_order_h, hardware_cost, direct_each, direct_once, scrap_cost, overhead_cost, price_each, overhead_once, carriage, price_once, price_order, mass_tool, cycles_total, tools_by_wear, tools_by_change, tools_bought, change_cost, price_programme, cost_per_cycle, wait_cost, programme_with_wait } = o;
   for (let i = 0; i < N; i++) {
-    const wv = (wall_volume[i] = Math.min(0.9 * volume[i], (area[i] * wall[i]) / 10));
-    const dep = (deposit[i] = wv + (volume[i] - wv) * infill[i]);
-    const sup = (support_volume[i] = ((overhang[i] * support_reach[i] * height[i]) / 10) * support_density[i]);
+    const wv = (wall_volume[i] = Math.min(0.9 * volume[i], (side_area[i] * wall[i]) / 10));
+    const sv = (skin_volume[i] = Math.min(volume[i] - wv, (skin_area[i] * skin[i]) / 10));
+    const dep = (deposit[i] = wv + sv + (volume[i] - wv - sv) * infill[i]);
+    const sup = (support_volume[i] = support_space[i] * support_density[i]);
     const mp = (mass_part[i] = (dep * density[i]) / 1000);
     const mb = (mass_bought[i] = (mp + (sup * density[i]) / 1000) * (1 + waste[i]));
     const mc = (material_cost[i] = mb * price_per_kg[i]);
     const ly = (layers[i] = height[i] / layer_height[i]);
-    const ph = (print_h[i] = (dep + sup) / deposition[i] + (ly * layer_change[i]) / 3600);
+    const ph = (print_h[i] = (dep + sup) / deposition[i] + (ly * layer_change[i]) / 3600 + ((island_height[i] / layer_height[i]) * hop[i]) / 3600 + cooling_wait[i]);
     const pb = (per_build[i] = Math.max(1, Math.min(Math.floor(bed_area[i] / footprint[i]), Math.floor(build_limit[i] / ph), copies[i])));
     builds[i] = Math.ceil(copies[i] / pb);
     build_h[i] = warm_up[i] + pb * ph;

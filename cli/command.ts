@@ -1,7 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
-import { readShape, type Shape } from '@cuadro/core/shape/measure';
+import { CAD_TOLERANCE, isCadName, readCad } from '@cuadro/core/shape/formats/cad';
+import { measure, readShape, type Shape } from '@cuadro/core/shape/measure';
 import { type LengthUnit, MeshError } from '@cuadro/core/shape/mesh';
+import { cadKernel } from '../server/src/models/kernel';
 
 /** One subcommand. */
 export interface Command {
@@ -45,8 +47,27 @@ export async function shapeOf(file: string, unit: string, usage: string): Promis
   } catch (e) {
     throw new Fault(`${file}: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
   }
-  return meshFaults(file, () => readShape(bytes, unit as LengthUnit, file));
+  if (!isCadName(file)) return meshFaults(file, () => readShape(bytes, unit as LengthUnit, file));
+  const kernel = await cadKernel();
+  return meshFaults(file, () => {
+    const mesh = readCad(kernel, bytes, file, CAD_TOLERANCE.usual);
+    return { mesh, measure: measure(mesh) };
+  });
 }
+
+/** Commands that take a file and a unit, and print one thing about its shape. */
+export const shapeCommand = (name: string, about: (shape: Shape) => unknown): Command => {
+  const usage = `${name} FILE [--unit mm|inch]`;
+  return {
+    name,
+    usage,
+    async run(args) {
+      const { file, values } = parse(args, usage, { unit: 'mm' });
+      const shape = await shapeOf(file, values.unit, usage);
+      print(meshFaults(file, () => about(shape)));
+    },
+  };
+};
 
 /** Turn what is wrong with a mesh into a fault of its file. */
 export function meshFaults<T>(file: string, f: () => T): T {

@@ -2,7 +2,12 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { prism } from '@cuadro/core/make/solids';
+import { stepCylinder } from '@cuadro/core/shape/formats/cad-testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
+import type { Mesh } from '@cuadro/core/shape/mesh';
+import { box, drilledPlate } from '@cuadro/core/shape/testing';
+import { turned } from '@cuadro/core/shape/turn';
 
 const folder = mkdtempSync(join(tmpdir(), 'cuadro-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -49,15 +54,73 @@ describe('cuadro measure', () => {
 describe('cuadro slice', () => {
   it('gives area and perimeter of every layer: a box of 8 × 6 × 2 at 0.5', () => {
     const v = [0, 2].flatMap((z) => [0, 6].flatMap((y) => [0, 8].flatMap((x) => [x, y, z])));
-    const box = writeStl(v, [0, 2, 3, 0, 3, 1, 4, 5, 7, 4, 7, 6, 0, 1, 5, 0, 5, 4, 2, 6, 7, 2, 7, 3, 0, 4, 6, 0, 6, 2, 1, 3, 7, 1, 7, 5]);
-    const { status, out } = cuadro('slice', file('box.stl', box), '--layer', '0.5', '--json');
+    const bytes = writeStl(v, [0, 2, 3, 0, 3, 1, 4, 5, 7, 4, 7, 6, 0, 1, 5, 0, 5, 4, 2, 6, 7, 2, 7, 3, 0, 4, 6, 0, 6, 2, 1, 3, 7, 1, 7, 5]);
+    const { status, out } = cuadro('slice', file('box.stl', bytes), '--layer', '0.5', '--json');
     expect(status).toBe(0);
     const s = JSON.parse(out);
     expect(s.layers).toBe(4);
     for (const x of s.area_mm2) expect(x).toBeCloseTo(48, 9);
     for (const x of s.perimeter_mm) expect(x).toBeCloseTo(28, 9);
     expect(s.volume_mm3).toBeCloseTo(96, 9);
-    expect(cuadro('slice', file('box.stl', box), '--layer', 'thin')).toMatchObject({ status: 64 });
-    expect(cuadro('slice', file('box.stl', box), '--layer', '0.000001')).toMatchObject({ status: 2 });
+    expect(cuadro('slice', file('box.stl', bytes), '--layer', 'thin')).toMatchObject({ status: 64 });
+    expect(cuadro('slice', file('box.stl', bytes), '--layer', '0.000001')).toMatchObject({ status: 2 });
+  });
+});
+
+describe('shape commands', () => {
+  const write = (name: string, { vertices, indices }: Mesh): string => file(name, writeStl(vertices, indices));
+  const json = (...args: string[]) => {
+    const { status, out, err } = cuadro(...args, '--json');
+    expect({ status, err }).toEqual({ status: 0, err: '' });
+    return JSON.parse(out);
+  };
+  const plate = drilledPlate(60, 40, 10, [[12, 20, 20], [6, 45, 20]], 64);
+
+  it('orient lists directions, best first: a gate laid down needs no support', () => {
+    const gate = turned(prism([[0, 0], [10, 0], [10, 30], [50, 30], [50, 0], [60, 0], [60, 40], [0, 40]], [], 0, 20), [0, 1, 0]);
+    const list = json('orient', write('gate.stl', gate));
+    expect(list.length).toBeGreaterThan(200);
+    expect(list[0].support_mm3).toBe(0);
+    expect(list[0].height_mm).toBeCloseTo(20, 3);
+    const upright = list.find((o: { up: number[] }) => o.up[2] === 1);
+    expect(upright).toMatchObject({ overhang_mm2: expect.closeTo(800, 1), height_mm: expect.closeTo(40, 3) });
+    expect(Math.abs(upright.support_mm3 / 24_000 - 1)).toBeLessThan(0.05);
+  });
+  it('reach, holes and thickness of a drilled plate', () => {
+    const path = write('plate.stl', plate);
+    expect(json('reach', path)).toMatchObject({ setups: 2, unreachable_mm2: 0, prismatic_axis: 'z' });
+    expect(json('holes', path)).toMatchObject([{ through: true, diameter_mm: expect.closeTo(12, 1), depth_mm: expect.closeTo(10, 3) }, { through: true, diameter_mm: expect.closeTo(6, 1) }]);
+    expect(json('thickness', path)).toMatchObject({ median_mm: expect.closeTo(10, 2), gap_mm: expect.closeTo(6, 1) });
+  });
+  it('jaws writes two closed files that fit the part', () => {
+    const out = join(folder, 'jaws');
+    const report = json('jaws', write('part.stl', box(50, 40, 30)), '--blank', '80,30,40', '--clearance', '0.2', '--depth', '15', '--gap', '4', '--out', out);
+    expect(report).toMatchObject({ opening_mm: 64, warnings: [], jaws: [{ watertight: true }, { watertight: true }] });
+    for (const j of report.jaws) expect(json('measure', join(out, j.file)).volume_mm3 / (96_000 - 50.4 * 18.2 * 15.2)).toBeCloseTo(1, 3);
+    expect(cuadro('jaws', join(folder, 'part.stl'))).toMatchObject({ status: 64 });
+    expect(cuadro('jaws', join(folder, 'part.stl'), '--blank', '80,30,10', '--depth', '20', '--out', out)).toMatchObject({ status: 2, out: '' });
+  });
+  it('measure reads a STEP file', () => {
+    expect(json('measure', file('pin.step', stepCylinder(20, 30))).volume_mm3 / (Math.PI * 400 * 30)).toBeCloseTo(1, 2);
+  });
+});
+
+describe('cuadro screen', () => {
+  it('puts every route to the example need, each check with its figure and reason', () => {
+    const { status, out } = cuadro('screen', resolve(__dirname, '../docs/examples/oven-jig.json'), '--json');
+    expect(status).toBe(0);
+    const routes = JSON.parse(out) as { route: string; material: string; state: string; checks: { id: string; state: string; value?: number; limit?: number; unit?: string; reason: string; remedies?: string[] }[] }[];
+    const of = (route: string, material: string) => routes.find((r) => r.route === route && r.material === material)!;
+    // 95 °C: PLA softens, PA12-CF holds; a bushing is offered for a tenth.
+    expect(of('extrusion-open', 'pla').state).toBe('fail');
+    const nylon = of('extrusion-chamber', 'pa12-cf');
+    expect(nylon.checks.find((c) => c.id === 'heat')).toMatchObject({ state: 'pass', value: 95, limit: 120, unit: '°C' });
+    expect(nylon.checks.find((c) => c.id === 'tolerance')?.remedies).toContain('bushings');
+    expect(new Set(routes.map((r) => `${r.route}/${r.material}`)).size).toBe(routes.length);
+  });
+  it('names what is wrong with a need', () => {
+    const { status, err } = cuadro('screen', file('bad.json', '{"family":"tray","need":{"heat":3}}'));
+    expect([status, err]).toEqual([2, expect.stringContaining('need.heat is not a requirement')]);
+    expect(cuadro('screen', file('torn.json', '{"family":')).status).toBe(2);
   });
 });

@@ -1,8 +1,14 @@
 import { Fault } from './command';
+import { holes } from './commands/holes';
+import { jaws } from './commands/jaws';
 import { measure } from './commands/measure';
+import { orient } from './commands/orient';
+import { reach } from './commands/reach';
+import { screen } from './commands/screen';
 import { slice } from './commands/slice';
+import { thickness } from './commands/thickness';
 
-const COMMANDS = [measure, slice];
+const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, screen];
 
 async function main([name, ...args]: string[]): Promise<void> {
   const command = COMMANDS.find((c) => c.name === name);

@@ -95,7 +95,7 @@ const makers: Record<string, Maker> = {
     // Cavity of a fluted knob.
     const flutes = Array.from({ length: 9 }, (_, k) => m.Manifold.cylinder(24, 5, 6, 64).translate(24 * Math.cos((k * 2 * Math.PI) / 9), 24 * Math.sin((k * 2 * Math.PI) / 9), 0));
     const knob = m.Manifold.cylinder(22, 23, 25, 256).subtract(m.Manifold.union(flutes)).add(m.Manifold.cylinder(4, 27, 28, 256));
-    body = body.subtract(knob.translate(48, 48, 14.5)).add(m.Manifold.cylinder(20, 4, 3.6, 96).translate(48, 48, 14));
+    body = body.subtract(knob.translate(48, 48, 16.5)).add(m.Manifold.cylinder(20, 4, 3.6, 96).translate(48, 48, 16));
     for (const x of [10, 86]) for (const y of [10, 86]) body = body.subtract(drill(8, 60).translate(x, y, -1));
     return body.subtract(box(4, 25, 3).translate(46, -1, 35));
   },

@@ -12,7 +12,7 @@ const STEPS = [
 ] as const;
 
 test.describe('axe finds nothing', () => {
-  for (const [path, ready] of [['walk', 'Kitting tray'], ['cases', 'Kitting tray'], ['shop', 'Applications engineer'], ['shelf', 'Lasting heat'], ['nowhere', 'nothing at this address']] as const) {
+  for (const [path, ready] of [['walk', 'Kitting tray'], ['cases', 'Kitting tray'], ['shop', 'Applications engineer'], ['shelf', 'Prototypes; softens in a hot car.'], ['nowhere', 'nothing at this address']] as const) {
     test(`on ${path}`, async ({ page, server }) => {
       await page.goto(`${server.url}/${path}`);
       await expect(page.getByText(ready).first()).toBeVisible();
@@ -31,6 +31,32 @@ test.describe('axe finds nothing', () => {
       await clean(page);
     });
   }
+  test('on every tab of the Shape step', async ({ page, server }) => {
+    await page.goto(await server.step('Gearbox', 'shape'));
+    await expect(page.getByRole('img', { name: /^Drawing of/ })).toBeVisible();
+    for (const [tab, ready] of [['Build', 'Which way up?'], ['Milling', 'For the cutter'], ['Faces', 'Main load'], ['Make', 'Make it']] as const) {
+      await page.getByRole('navigation', { name: 'About the shape' }).getByRole('button', { name: tab, exact: true }).click();
+      await expect(page.getByText(ready).first()).toBeVisible();
+      await expect(page.locator('.stage')).toHaveCount(0);
+      await clean(page);
+    }
+  });
+  test('on the shelf: a form open, compared, plotted, and the other tabs', async ({ page, server }) => {
+    await page.goto(`${server.url}/shelf`);
+    await page.getByRole('button', { name: 'Put own figures over PLA' }).click();
+    await page.getByRole('checkbox', { name: 'Compare PLA' }).check();
+    await page.getByRole('combobox', { name: 'Filter by a property' }).selectOption('esd');
+    await clean(page);
+    await page.getByRole('button', { name: 'compare 1' }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'plot' }).click();
+    await expect(page.locator('.apexcharts-svg')).toBeVisible();
+    await clean(page);
+    for (const tab of ['Processes', 'Finishing and parts', 'Where practitioners differ']) {
+      await page.getByRole('button', { name: tab, exact: true }).click();
+      await clean(page);
+    }
+  });
   test('on the sheet in dark paper, with an override open', async ({ page, server }) => {
     await page.goto(await server.step('Hinge', 'sheet'));
     await page.getByRole('button', { name: 'Dark paper' }).click();

@@ -7,7 +7,7 @@ import { expect, test } from './server';
 test.describe('bad input gets a clear message beside its cause, and changes nothing', () => {
   test('broken meshes', async ({ page, server }) => {
     await page.goto(await server.step('Tack-weld', 'shape'));
-    await expect(page.getByText('Drop a mesh here')).toBeVisible();
+    await expect(page.getByText('Drop a mesh or a model here')).toBeVisible();
     const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision;
     const good = bracket();
     const nan = Buffer.from(good);
@@ -23,7 +23,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
       await expect(page.getByRole('alert')).toContainText(says);
       await expect(page.getByRole('alert')).toContainText('Nothing was changed');
     }
-    await expect(page.getByText('Drop a mesh here')).toBeVisible();
+    await expect(page.getByText('Drop a mesh or a model here')).toBeVisible();
     expect((await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision).toBe(before);
   });
 
@@ -57,7 +57,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
     await page.goto(await server.step('Tack-weld', 'need'));
     const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!;
     for (const [field, text, says] of [
-      ['Weight limit', '-5 kg', 'Weight limit cannot be below'], ['Cycles a year, all copies', '1e12', 'cannot be above'], ['Largest load', '12 mm', 'not a unit that fits here'],
+      ['Tightest tolerance ±', '-5 mm', 'Tightest tolerance ± cannot be below'], ['Cycles a year, all copies', '1e12', 'cannot be above'], ['Largest load', '12 mm', 'not a unit that fits here'],
       ['Temperature in service', 'warm', 'is not a number'], ['Copies in use', '1.5', 'a whole number'],
     ] as const) {
       const input = page.getByRole('textbox', { name: field, exact: true });

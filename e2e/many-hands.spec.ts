@@ -70,6 +70,7 @@ test('a change of the need that flips the verdict shows what it was', async ({ p
   await page.goto(await server.step('Hinge', 'need'));
   const answer = page.locator('.answer');
   await expect(answer).toContainText('Print');
+  await page.getByRole('button', { name: /^Ask the other/ }).click();
   await page.getByRole('textbox', { name: 'Peak temperature', exact: true }).fill('420');
   await expect(answer.locator('b')).toHaveText('Keep machined');
   await expect(answer.locator('s')).toHaveText('Print');

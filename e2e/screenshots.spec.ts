@@ -29,6 +29,13 @@ test('pictures', async ({ page, server }) => {
     await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   }
   await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(await server.step('Hinge', 'shape'));
+  await page.getByRole('button', { name: 'Build', exact: true }).click();
+  await page.getByRole('button', { name: 'Compare build directions' }).click();
+  await expect(page.getByText(/(of|among) 2\d\d directions/)).toBeVisible({ timeout: 60_000 });
+  await settle();
+  await page.screenshot({ path: join(FOLDER, 'shape-build.png') });
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(await server.step('Gearbox', 'sheet'));
   await page.getByRole('button', { name: 'Dark paper' }).click();
   await expect(page.locator('.busy.off')).toBeAttached();

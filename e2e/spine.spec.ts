@@ -41,6 +41,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
 
   await test.step('3. Need: typed values take units; assumptions give way', async () => {
     await expect(page.getByRole('textbox', { name: 'Height' })).toHaveValue('40.64');
+    await page.getByRole('button', { name: /^Ask the other/ }).click();
     await page.getByRole('textbox', { name: 'Temperature in service', exact: true }).fill('95 °F');
     await page.getByRole('textbox', { name: 'Temperature in service, where it comes from' }).fill('hall, August');
     await page.getByRole('textbox', { name: 'Largest load', exact: true }).fill('100 lbf');
@@ -74,7 +75,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await page.getByRole('combobox', { name: 'Unit of the file' }).selectOption('inch');
     await page.locator('input[type=file]').setInputFiles({ name: 'block.stl', mimeType: 'model/stl', buffer: blockAscii() });
     await expect(page.getByRole('row', { name: /^Box/ })).toContainText('127 mm × 102 mm × 50.8 mm');
-    await expect(page.getByRole('row', { name: /^Form/ })).toContainText('block of constant section');
+    await expect(page.getByRole('row', { name: /^Form/ })).toContainText('it can be milled and drilled');
     await page.getByRole('radio', { name: 'Mesh to print' }).click();
     await expect(page.getByRole('row', { name: /^Box/ })).toContainText('120 mm');
     await expect(page.getByRole('img', { name: /Drawing of bracket.stl/ })).toBeVisible();

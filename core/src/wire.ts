@@ -40,6 +40,11 @@ export interface MeshRecord {
   measure: Measure;
 }
 
+/** A mesh that was tessellated from a model file, which is kept beside it. */
+export interface ModelRecord extends MeshRecord {
+  model: { hash: string; fileName: string; tolerance_mm: number };
+}
+
 /** A signed verdict: the figures as they were seen, with the inputs they were computed from. */
 export interface SignatureRecord {
   id: string;

@@ -4,6 +4,7 @@ import { caseRoutes } from './cases/plugin';
 import type { Context } from './context';
 import { AppError } from './errors';
 import { meshRoutes } from './meshes/plugin';
+import { modelRoutes } from './models/plugin';
 import { pageRoutes } from './page/plugin';
 import { reportRoutes } from './report/plugin';
 import { shopRoutes } from './shop/plugin';
@@ -20,7 +21,8 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"],
-        scriptSrc: ["'self'"],
+        // WebAssembly (booleans on meshes) may be compiled; no text becomes script.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         // Components and charts set styles from script; no style can run code.
         styleSrc: ["'self'", "'unsafe-inline'"],
         fontSrc: ["'self'"],
@@ -54,6 +56,7 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
   app.get('/api/health', async () => ({ ok: true }));
   caseRoutes(app, context);
   meshRoutes(app, context);
+  modelRoutes(app, context);
   shopRoutes(app, context);
   reportRoutes(app, context);
   workbookRoutes(app, context);

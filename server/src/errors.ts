@@ -7,6 +7,7 @@ const ERRORS = {
   CASE_INVALID: [422, 'The case was not saved.'],
   MESH_NOT_FOUND: [404, 'This mesh is not in the store.'],
   MESH_UNREADABLE: [422, 'The file cannot be used.'],
+  MODEL_TOO_SLOW: [422, 'The model took longer than two minutes and was given up. Export the tool alone, or choose a coarser tolerance.'],
   MESH_UNKNOWN_IN_CASE: [422, 'The case refers to a mesh that is not in the store. Drop the file again.'],
   TOO_LARGE: [413, 'The file is larger than 300 MB.'],
   SHOP_CHANGED: [409, 'The shop\'s figures were changed in another tab. Load them again.'],

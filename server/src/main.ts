@@ -29,8 +29,8 @@ async function main(): Promise<void> {
   if (!existsSync(join(data, 'db'))) say('Setting up the data folder; this takes some seconds.');
   const { db, close } = await openDb(join(data, 'db'), join(root, 'server/migrations'));
   const meshes = new MeshStore(join(data, 'meshes'));
-  if (!values.empty) await seedDemo(db, meshes);
   const pool = openPool(join(here, 'worker.js'));
+  if (!values.empty) await seedDemo(db, meshes, pool);
   const app = await buildApp({ db, meshes, pool, page: join(root, 'web/dist') });
 
   let stopping = false;

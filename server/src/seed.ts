@@ -1,25 +1,28 @@
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
-import { readShape } from '@cuadro/core/shape/measure';
+import { UP } from '@cuadro/core/shape/turn';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { DEMO_CASES } from '../../demo/cases';
 import { makeMeshes } from '../../demo/meshes';
 import { createCase, listCases } from './cases/store';
 import type { Db } from './db/open';
 import { meshes as meshTable } from './db/schema';
+import type { Pool } from './jobs/pool';
 import type { MeshStore } from './meshes/store';
 import { readShop, saveShop } from './shop/store';
 
 /** Load the demo plant into a data folder that has never held anything. A second start finds the shop and leaves it alone. */
-export async function seedDemo(db: Db, meshes: MeshStore, today = new Date()): Promise<void> {
+export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = new Date()): Promise<void> {
   const { revision } = await readShop(db);
   if (revision > 0 || (await listCases(db)).length) return;
   const shapes = new Map<string, ShapeRef>();
-  for (const [name, bytes] of await makeMeshes()) {
-    const fileName = `${name}.stl`;
-    const hash = await meshes.put(bytes);
-    await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
-    shapes.set(name, { hash, fileName, unit: 'mm', measure: readShape(bytes).measure });
-  }
+  await Promise.all(
+    [...(await makeMeshes())].map(async ([name, bytes]) => {
+      const fileName = `${name}.stl`;
+      const hash = await meshes.put(bytes);
+      await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
+      shapes.set(name, { hash, fileName, unit: 'mm', up: UP, ...(await pool.run('study', { bytes, unit: 'mm', fileName, up: UP })) });
+    }),
+  );
   const start = today.toISOString().slice(0, 10);
   for (const { doc, machined, printed } of DEMO_CASES) {
     const full: CaseDoc = { ...doc, start, shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) } };

@@ -4,7 +4,7 @@ import { evaluateRoute, type Lead, type RouteResult } from '../routes/evaluate-r
 import { process as processOf } from '../routes/processes';
 import { routeLines } from '../routes/worksheet';
 import { formatNumber } from '../quantity/quantity';
-import { material as materialOf } from '../shelf/shelf';
+import { shelfOf } from '../shelf/shelf';
 import type { Shop } from '../shelf/shop';
 import { decide, type Contender, type Verdict } from '../verdict/verdict';
 import { valueOf } from '../worksheet/evaluate';
@@ -73,7 +73,7 @@ export function evaluateCase(doc: CaseDoc, shop: Shop, samples = RISK_SAMPLES, s
   const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
   const chosen = doc.pins.filter(known);
   const pins = chosen.length ? chosen : suggestPins(doc, options);
-  const picked = pins.map((p) => options.find((o) => o.process === p.process && o.material === p.material) ?? screenRoute(doc, shop, processOf(p.process), materialOf(p.material)));
+  const picked = pins.map((p) => options.find((o) => o.process === p.process && o.material === p.material) ?? screenRoute(doc, shop, processOf(p.process), shelfOf(shop).material(p.material)));
   const results = picked.map((o) => evaluateRoute(doc, shop, o, o.remedies, samples, seed));
 
   const cheapest = chanceOfLeast(results, 'price_programme');

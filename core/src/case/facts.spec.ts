@@ -1,8 +1,12 @@
 import { writeStl } from '../shape/formats/stl';
 import { readShape } from '../shape/measure';
-import { formOf, missingEssentials, shapeEntries, shapeFor, sizeOf } from './facts';
-import { demoDoc } from './testing';
-import type { ShapeRef } from './types';
+import { formOf, missingEssentials, shapeFor, sizeOf } from './facts';
+import { prism } from '../make/solids';
+import { drilledPlate } from '../shape/testing';
+import { turned } from '../shape/turn';
+import { machiningEntries, shapeEntries } from './shape-entries';
+import { demoDoc, studiedRef } from './testing';
+import type { CaseDoc, ShapeRef } from './types';
 
 /** A box of the given size as a stored mesh; open when a triangle is left out. */
 function boxRef(w: number, d: number, h: number, open = false): ShapeRef {
@@ -57,5 +61,28 @@ describe('essential facts', () => {
     expect(missingEssentials(demoDoc({ family: 'gauge' }))).toEqual(['tolerance']);
     expect(missingEssentials(demoDoc({ family: 'gauge', need: { tolerance: { level: 'must', value: 0.1, from: '' } } }))).toEqual([]);
     expect(missingEssentials(demoDoc())).toEqual([]);
+  });
+});
+
+describe('a studied mesh', () => {
+  const value = (doc: CaseDoc, printed: boolean, name: string): number | undefined => shapeEntries(doc, printed).find((e) => e.name === name)?.likely;
+  // A gate: bridge of 40 × 20 mm at height 30 between two legs; its profile is extruded along y.
+  const gate = studiedRef(turned(prism([[0, 0], [10, 0], [10, 30], [50, 30], [50, 0], [60, 0], [60, 40], [0, 40]], [], 0, 20), [0, 1, 0]));
+  it('gives supports, walls and skins as measured', () => {
+    const doc = demoDoc({ shapes: { printed: gate } });
+    expect(value(doc, true, 'support_space')! / 24).toBeCloseTo(1, 1);
+    // Outline: 2 · (10 + 20) twice below the bridge, 2 · (60 + 20) above.
+    expect(value(doc, true, 'side_area')).toBeCloseTo((120 * 30 + 160 * 10) / 100, 1);
+    expect(value(doc, true, 'skin_area')).toBeCloseTo((1200 + 400 + 800) / 100, 2);
+    expect(value(doc, true, 'island_height')).toBeCloseTo(2 * 30 + 10, 1);
+    expect(shapeEntries(doc, true).every((e) => e.source.kind === 'measured')).toBe(true);
+  });
+  it('gives set-ups and holes, which the user may correct', () => {
+    const plate = studiedRef(drilledPlate(90, 60, 12, [[10, 15, 15], [8, 75, 45]]));
+    const of = (ref: typeof plate, name: string) => machiningEntries(demoDoc({ shapes: { machined: ref } })).find((e) => e.name === name)!;
+    expect(of(plate, 'setups')).toMatchObject({ low: 2, likely: 2, high: 3, source: { kind: 'measured' } });
+    expect(of(plate, 'holes')).toMatchObject({ likely: 2, source: { kind: 'measured' } });
+    expect(of(plate, 'pierces')).toMatchObject({ likely: 3 });
+    expect(of({ ...plate, holes: [{ diameter_mm: 6, depth_mm: 10, through: false, note: 'M6' }] }, 'holes')).toMatchObject({ likely: 1, source: { kind: 'you' } });
   });
 });

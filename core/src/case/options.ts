@@ -1,16 +1,17 @@
 import { family as familyOf } from '../need/families';
-import { evaluateRoute } from '../routes/evaluate-route';
+import { evaluateRoute, leadOf, massOf } from '../routes/evaluate-route';
 import type { Process } from '../routes/process';
 import { PROCESSES } from '../routes/processes';
 import { TODAY_PROCESS } from '../routes/worksheet';
-import type { CheckResult, Remedy, State } from '../screen/check';
-import { screen } from '../screen/screen';
-import { materialsFor } from '../shelf/shelf';
+import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
+import { screen, usualRemedies } from '../screen/screen';
+import { traitsOf } from '../screen/traits';
+import { shelfOf } from '../shelf/shelf';
 import type { Shop } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
-import { formOf, resolveNeed, sizeOf } from './facts';
-import { MAX_PINS, type CaseDoc, type Pin } from './types';
+import { formOf, resolveNeed, shapeFor, sizeOf } from './facts';
+import { MAX_PINS, routeKey, type CaseDoc, type Pin } from './types';
 
 /** One process with one material, screened and roughly priced at likely values. */
 export interface RouteOption extends Pin {
@@ -19,7 +20,14 @@ export interface RouteOption extends Pin {
   kind: Process['kind'];
   state: State;
   checks: CheckResult[];
+  /** Remedies that can be taken on this route, those taken among them. */
+  offers: Remedy[];
+  /** Remedies counted in: those the user took, or the usual ones until they decide. */
   remedies: Remedy[];
+  /** Has the user decided about the remedies of this route? */
+  decided: boolean;
+  /** What is wrong with the remedies taken together. */
+  quarrels: string[];
   /** Fails on life alone: can still make the first parts while a lasting tool is on order. */
   bridge: boolean;
   price_each: number;
@@ -29,21 +37,42 @@ export interface RouteOption extends Pin {
   mass_kg: number;
 }
 
-/** Screen one process with one material. Remedies are priced in before the figures are read. */
-export function screenRoute(doc: CaseDoc, shop: Shop, process: Process, material: Material): RouteOption {
-  const pin: Pin = { process: process.id, material: material.id };
+/** What the checks look at on one route, without remedies. Mass and lead time are worked out only when a check asks for them. */
+export function routeContext(doc: CaseDoc, shop: Shop, process: Process, material: Material): CheckContext {
   const printed = process.kind === 'print';
-  const bare = evaluateRoute(doc, shop, pin, []);
-  const screening = screen({
-    family: familyOf(doc.family),
-    need: resolveNeed(doc),
-    process,
-    material,
-    size: sizeOf(doc, printed),
-    form: formOf(doc, printed),
-    figures: { mass_kg: valueOf(bare.point, 'mass_tool'), lead_days: bare.lead.days },
-  });
-  const result = screening.remedies.length ? evaluateRoute(doc, shop, pin, screening.remedies) : bare;
+  const shape = shapeFor(doc, printed);
+  const size = sizeOf(doc, printed);
+  return {
+    family: familyOf(doc.family), need: resolveNeed(doc), process, material, traits: traitsOf(process, material, size), taken: NOTHING, size, form: formOf(doc, printed), study: shape?.study, area_mm2: shape?.measure.area_mm2,
+    onSite: !shop.absent?.includes(process.id), figures: new RouteFigures(doc, shop, { process: process.id, material: material.id }),
+  };
+}
+
+const NOTHING: ReadonlySet<string> = new Set();
+
+class RouteFigures {
+  constructor(private readonly doc: CaseDoc, private readonly shop: Shop, private readonly pin: Pin) {}
+  private mass?: number;
+  private days?: number;
+  get mass_kg(): number {
+    return (this.mass ??= massOf(this.doc, this.shop, this.pin));
+  }
+  get lead_days(): number {
+    return (this.days ??= leadOf(this.doc, this.shop, this.pin, []).days);
+  }
+}
+
+/**
+ * Screen one process with one material. Remedies that the user took change the route and are screened again; until they
+ * decide, the state is that of the bare route, and the usual remedies are counted in, so that prices can be compared.
+ */
+export function screenRoute(doc: CaseDoc, shop: Shop, process: Process, material: Material, price: 'all' | 'holding' = 'all'): RouteOption {
+  const pin: Pin = { process: process.id, material: material.id };
+  const chosen = doc.remedies?.[routeKey(pin)];
+  const screening = screen(routeContext(doc, shop, process, material), chosen);
+  const remedies = chosen ? screening.taken : usualRemedies(screening);
+  const result = price === 'all' || screening.state !== 'fail' ? evaluateRoute(doc, shop, pin, remedies) : undefined;
+  const figure = (name: string): number => (result ? valueOf(result.point, name) : NaN);
   const failed = screening.checks.filter((c) => c.state === 'fail');
   return {
     ...pin,
@@ -52,23 +81,34 @@ export function screenRoute(doc: CaseDoc, shop: Shop, process: Process, material
     kind: process.kind,
     state: screening.state,
     checks: screening.checks,
-    remedies: screening.remedies,
+    offers: screening.offers,
+    remedies,
+    decided: !!chosen,
+    quarrels: screening.quarrels,
     bridge: failed.length > 0 && failed.every((c) => c.bridge),
-    price_each: valueOf(result.point, 'price_each'),
-    price_programme: valueOf(result.point, 'price_programme'),
-    programme_with_wait: valueOf(result.point, 'programme_with_wait'),
-    lead_days: result.lead.days,
-    mass_kg: valueOf(result.point, 'mass_tool'),
+    price_each: figure('price_each'),
+    price_programme: figure('price_programme'),
+    programme_with_wait: figure('programme_with_wait'),
+    lead_days: result?.lead.days ?? NaN,
+    mass_kg: figure('mass_tool'),
   };
 }
 
 const RANK: Record<State, number> = { pass: 0, conditional: 1, unknown: 2, fail: 3 };
 
+const PRICED_ROUTES = 300;
+
 /** All routes of the shelf, best state first, then cheapest over the programme. */
 export function screenAll(doc: CaseDoc, shop: Shop): RouteOption[] {
-  const all = PROCESSES.flatMap((p) => materialsFor(p.id).map((m) => screenRoute(doc, shop, p, m)));
-  return all.sort((a, b) => RANK[a.state] - RANK[b.state] || a.programme_with_wait - b.programme_with_wait);
+  const routes = PROCESSES.flatMap((p) => shelfOf(shop).materialsFor(p.id).map((m) => [p, m] as const));
+  // With a long list of own materials, what is ruled out is not priced: the figure opens when somebody asks.
+  const price = routes.length > PRICED_ROUTES ? 'holding' : 'all';
+  const cost = (o: RouteOption): number => (Number.isNaN(o.programme_with_wait) ? Infinity : o.programme_with_wait);
+  return routes.map(([p, m]) => screenRoute(doc, shop, p, m, price)).sort((a, b) => RANK[a.state] - RANK[b.state] || (cost(a) < cost(b) ? -1 : Number(cost(a) > cost(b))));
 }
+
+/** Days that a bridge has to gain to be worth the trouble. */
+export const BRIDGE_DAYS = 2;
 
 /** A condition costs trouble that no line prices: a conditional route must be this much cheaper to go first. */
 const CONDITION_PENALTY = 1.15;
@@ -86,8 +126,11 @@ export function suggestPins(doc: CaseDoc, options: readonly RouteOption[]): Pin[
     if (o && chosen.length < MAX_PINS && !chosen.includes(o)) chosen.push(o);
   };
   const printed = holds.filter((o) => o.kind === 'print');
-  const first = cheapest(printed) ?? cheapest(options.filter((o) => o.bridge));
+  const bridges = options.filter((o) => o.bridge);
+  const first = cheapest(printed) ?? cheapest(bridges);
   take(first);
+  // Where each day costs, a print that only makes the first parts may pay for itself before the lasting tool is there.
+  if (doc.today.delay_per_day > 0) take(cheapest(bridges.filter((o) => o.lead_days + BRIDGE_DAYS <= (first?.lead_days ?? 0))));
   take(cheapest(printed.filter((o) => o.process !== first?.process)));
   const today = TODAY_PROCESS[doc.today.way];
   const asToday = options.find((o) => o.process === today && o.material === doc.today.material);

@@ -1,6 +1,6 @@
 import { family as familyOf } from '../need/families';
 import type { Shop } from '../shelf/shop';
-import { inSentence } from '../verdict/rules';
+import { inSentence } from '../quantity/words';
 import { VERDICTS, type VerdictKind } from '../verdict/verdict';
 import { at, valueOf } from '../worksheet/evaluate';
 import { TODAY_PROCESS } from '../routes/worksheet';

@@ -3,9 +3,11 @@ import { FAMILY_IDS } from '../need/families';
 import { REQUIREMENTS, type NumberSpec, type RequirementSpec } from '../need/requirements';
 import { formatQuantity } from '../quantity/quantity';
 import type { Range } from '../worksheet/types';
-import { MATERIALS } from '../shelf/shelf';
-import { FLUID_IDS } from '../shelf/types';
-import { MAX_PINS } from './types';
+import { PROCESSES } from '../routes/processes';
+import { REMEDY_IDS } from '../screen/remedies';
+import { materialFaults } from '../shelf/properties';
+import { FLUID_IDS, type Material } from '../shelf/types';
+import { FACE_DUTIES, MAX_PINS } from './types';
 
 /** Validation of everything a user may send; the same schemas on the page and on the server. */
 
@@ -75,12 +77,70 @@ const measureSchema = yup
   })
   .required();
 
+const vec3 = (label: string, most: number): yup.Schema => yup.array().of(bounded(label, -most, most)).length(3).required();
+const length = (label: string): yup.NumberSchema<number> => bounded(label, 0, 100_000);
+const amount = (label: string): yup.NumberSchema<number> => bounded(label, 0, 1e13);
+const list = (of: yup.Schema, most: number): yup.Schema => yup.array().of(of).max(most).required();
+
+const holeSchema = yup.object({ diameter_mm: bounded('Diameter', 0.01, 20_000), depth_mm: bounded('Depth', 0, 20_000), through: yup.boolean().required() });
+
+/** What the analyses found: checked for kind and size, because estimates are made of it. */
+const studySchema = yup
+  .object({
+    version: yup.number().integer().min(1).required(),
+    body: yup
+      .object({
+        box: yup.object({ size_mm: vec3('Box', 30_000) }).required(),
+        thickness: yup.object({ min_mm: length('Wall'), p5_mm: length('Wall'), median_mm: length('Wall'), gap_mm: length('Gap').nullable().defined() }).required(),
+        voids: list(yup.object({ volume_mm3: amount('Cavity') }), 50),
+        holes: list(holeSchema, 500),
+        reach: yup.object({ directions: list(yup.object({ from: vec3('Set-up', 1.001) }), 26), covered: bounded('Covered', 0, 1), unreachable_mm2: amount('Unreachable'), hidden_mm2: amount('Unreachable') }).required(),
+        cut: yup.object({ length_mm: amount('Cut'), pierces: bounded('Pierces', 0, 1e6), thickness_mm: length('Thickness') }).nullable().defined(),
+        block: yup.boolean().required(),
+      })
+      .required(),
+    build: yup
+      .object({
+        up: vec3('Direction', 1.001),
+        height_mm: length('Height'),
+        bed_mm: yup.array().of(length('Room on the bed')).length(2).required(),
+        overhang_mm2: amount('Overhang'),
+        support_mm3: yup.object({ low: amount('Support'), likely: amount('Support'), high: amount('Support') }).required(),
+        side_mm2: amount('Walls'),
+        skin_mm2: amount('Level faces'),
+        island_mm: amount('Islands'),
+        profile: yup.object({ bin_mm: length('Bin'), area_mm2: list(amount('Area'), 200), perimeter_mm: list(amount('Outline'), 200), islands: list(amount('Islands'), 200) }).required(),
+      })
+      .required(),
+  })
+  .default(undefined)
+  .optional();
+
+const faceMarkSchema = yup.object({
+  duty: yup.string().oneOf([...FACE_DUTIES]).required(),
+  point: vec3('Face', 100_000),
+  normal: vec3('Face', 1.001),
+  area_mm2: amount('Face'),
+  tolerance_mm: bounded('Tolerance on the face', 0.001, 50, (x) => `${x} mm`).optional(),
+  ra_um: bounded('Roughness', 0.01, 500, (x) => `${x} µm`).optional(),
+  note: yup.string().max(200).defined(),
+});
+
 const shapeSchema = yup
   .object({
     hash: yup.string().matches(/^[0-9a-f]{64}$/).required(),
     fileName: yup.string().max(255).required(),
     unit: yup.string().oneOf(['mm', 'inch']).required(),
     measure: measureSchema,
+    up: yup.array().of(bounded('Direction', -1.001, 1.001)).length(3).optional(),
+    load: yup.array().of(bounded('Direction', -1.001, 1.001)).length(3).optional(),
+    study: studySchema,
+    marks: yup.array().of(faceMarkSchema).max(60, 'At most 60 faces can be marked.').optional(),
+    holes: yup.array().of(holeSchema.shape({ note: yup.string().max(120).defined() })).max(500).optional(),
+    model: yup
+      .object({ hash: yup.string().matches(/^[0-9a-f]{64}$/).required(), fileName: yup.string().max(255).required(), tolerance_mm: bounded('Tolerance of the tessellation', 0.001, 10) })
+      .default(undefined)
+      .optional(),
   })
   .default(undefined)
   .optional();
@@ -100,7 +160,7 @@ export const caseSchema = yup
     today: yup
       .object({
         way: yup.string().oneOf(['machined', 'hand-made', 'cut', 'bought', 'none']).required(),
-        material: yup.string().nullable().defined().test('material', 'Choose a material of the shelf.', (m) => m === null || MATERIALS.some((s) => s.id === m)),
+        material: yup.string().nullable().defined().test('material', 'Choose a material of the shelf.', (m) => m === null || (typeof m === 'string' && m.length > 0 && m.length <= 80)),
         cost: bounded('Cost today', 0, MONEY_MAX).nullable().defined(),
         wait_days: bounded('Wait today', 0, 2000, (x) => `${x} days`).nullable().defined(),
         delay_per_day: bounded('Cost of a day\'s delay', 0, MONEY_MAX),
@@ -128,6 +188,12 @@ export const caseSchema = yup
         }
         return true;
       }),
+    remedies: yup
+      .mixed<Record<string, string[]>>()
+      .optional()
+      .test('remedies', 'A remedy is not one that Cuadro knows.', (all) =>
+        all === undefined || (typeof all === 'object' && all !== null && Object.values(all).every((ids) => Array.isArray(ids) && ids.length <= REMEDY_IDS.length && ids.every((id) => REMEDY_IDS.includes(id)))),
+      ),
     start: yup.string().matches(DAY, 'Use a date.').test('real', 'Not a date of the calendar.', isRealDate).required(),
   })
   .noUnknown('There is a field that Cuadro does not know.')
@@ -174,6 +240,25 @@ export const shopSchema = (bounds: Readonly<Record<string, { label: string; boun
         .noUnknown()
         .required(),
       calendar: calendarSchema,
+      materials: yup
+        .array()
+        .of(
+          yup.object({
+            material: yup.mixed<Material>().required().test('material', 'A material is not usable.', (m, ctx) => {
+              if (typeof m !== 'object' || m === null || !/^[a-z0-9][a-z0-9-]{0,59}$/.test((m as Material).id)) return false;
+              try {
+                const [fault] = materialFaults(m as Material);
+                return !fault || ctx.createError({ message: `${(m as Material).label}: ${fault.message}` });
+              } catch {
+                return false;
+              }
+            }),
+            history: yup.array().of(yup.object({ at: yup.string().max(40).required(), who: yup.string().max(120).required(), what: yup.string().max(4000).required() }).noUnknown().required()).max(50).required(),
+          }).noUnknown().required(),
+        )
+        .max(5000)
+        .optional(),
+      absent: yup.array().of(yup.string().oneOf(PROCESSES.map((p) => p.id)).required()).optional(),
     })
     .noUnknown()
     .required();

@@ -1,6 +1,8 @@
 import type { Form } from '../need/family';
 import type { Need } from '../need/requirements';
 import type { Measure } from '../shape/measure';
+import type { ShapeStudy } from '../shape/study';
+import type { Vec3 } from '../shape/turn';
 import type { Range } from '../worksheet/types';
 
 /** How the tool is made, or got, today. */
@@ -12,6 +14,42 @@ export interface ShapeRef {
   fileName: string;
   unit: 'mm' | 'inch';
   measure: Measure;
+  /** Build direction in the part's own axes; as the file stands when left out. */
+  up?: Vec3;
+  /** What the analyses found; absent until they have run. */
+  study?: ShapeStudy;
+  /** Faces with a duty. */
+  marks?: FaceMark[];
+  /** Main load in the part's own axes, for laying the layers along it. */
+  load?: Vec3;
+  /** The hole table as corrected by the user; stands in for the found one. */
+  holes?: HoleRow[];
+  /** The model file it was tessellated from. */
+  model?: { hash: string; fileName: string; tolerance_mm: number };
+}
+
+/** Duties of a face. A working face must come out clean; a datum is what is measured from; a no-marks face touches the work. */
+export const FACE_DUTIES = ['working', 'datum', 'no-marks'] as const;
+export type FaceDuty = (typeof FACE_DUTIES)[number];
+
+/** A face picked on the part: found again by the point, which lies on it. */
+export interface FaceMark {
+  duty: FaceDuty;
+  point: Vec3;
+  normal: Vec3;
+  area_mm2: number;
+  /** ± on this face, mm, where it differs from the part's. */
+  tolerance_mm?: number;
+  /** Roughness wanted, µm. */
+  ra_um?: number;
+  note: string;
+}
+
+export interface HoleRow {
+  diameter_mm: number;
+  depth_mm: number;
+  through: boolean;
+  note: string;
 }
 
 /** A route pinned for comparison: a process with a material. Letters A–D go by position. */
@@ -52,6 +90,8 @@ export interface CaseDoc {
   shapes: { machined?: ShapeRef; printed?: ShapeRef };
   /** Routes chosen by the user; empty lets Cuadro suggest. */
   pins: Pin[];
+  /** Remedies taken by the user, by "process/material"; a route that is not listed counts the usual ones in. */
+  remedies?: Record<string, string[]>;
   /** Overridden lines, by "process/material" and line name. */
   overrides: Record<string, Record<string, LineOverride>>;
   /** Date from which lead times count, ISO. */

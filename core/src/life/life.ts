@@ -17,11 +17,19 @@ const BASE: Record<Duty, Range> = {
   gauge: { low: 5_000, likely: 20_000, high: 60_000 },
   weld: { low: 1_000, likely: 5_000, high: 15_000 },
   mask: { low: 300, likely: 1_200, high: 4_000 },
-  form: { low: 100, likely: 400, high: 1_200 },
+  form: { low: 50, likely: 160, high: 500 },
   mould: { low: 50, likely: 250, high: 1_000 },
   lift: { low: 2_000, likely: 8_000, high: 25_000 },
   spare: { low: 2_000, likely: 10_000, high: 40_000 },
   guard: { low: 2_000, likely: 8_000, high: 25_000 },
+  hand: { low: 5_000, likely: 20_000, high: 60_000 },
+  layup: { low: 60, likely: 110, high: 190 },
+  thermo: { low: 300, likely: 1_000, high: 3_000 },
+  // Used up by its one use, whatever it is made of.
+  core: { low: 1, likely: 1, high: 1 },
+  pattern: { low: 500, likely: 1_200, high: 3_000 },
+  bend: { low: 200, likely: 450, high: 1_000 },
+  pad: { low: 2_000, likely: 8_000, high: 25_000 },
 };
 
 const WEAR_FACTOR: Record<WearMode, number> = { none: 1, rubbing: 0.6, abrasive: 0.12, impact: 0.4 };
@@ -30,21 +38,24 @@ const WEAR_WORD: Record<WearMode, string> = { none: 'light contact', rubbing: 'r
 /** Metal on the working faces lets a printed body last this much longer. */
 export const METAL_FACE_FACTOR = 12;
 
+/** Life of one tool, cycles: base by duty × the material's wear life × wear mode. */
+export function lifeRange(duty: Duty, material: Material, wear: WearMode, metalFace: boolean): Range {
+  const base = BASE[duty];
+  const factor = duty === 'core' ? 1 : (metalFace ? METAL_FACE_FACTOR * Math.max(1, material.wear) : material.wear) * WEAR_FACTOR[wear];
+  return { low: Math.max(1, base.low * factor), likely: Math.max(1, base.likely * factor), high: Math.max(1, base.high * factor) };
+}
+
 /**
- * Life of one tool as an entry: base by duty × the material's wear life × wear mode, lognormal between P5 and P95.
+ * Life of one tool as an entry, lognormal between P5 and P95.
  * @param metalFace the working faces are metal, the body carries them
  */
 export function lifeEntry(duty: Duty, material: Material, wear: WearMode, metalFace: boolean): Entry {
-  const base = BASE[duty];
-  const factor = (metalFace ? METAL_FACE_FACTOR * Math.max(1, material.wear) : material.wear) * WEAR_FACTOR[wear];
   return {
     name: 'life',
     label: 'Life of one tool',
     unit: 'cycle',
     spread: 'lognormal',
-    low: Math.max(1, base.low * factor),
-    likely: Math.max(1, base.likely * factor),
-    high: Math.max(1, base.high * factor),
+    ...lifeRange(duty, material, wear, metalFace),
     key: `life.${duty}.${material.id}.${metalFace}`,
     source: {
       kind: 'guess',

@@ -13,6 +13,7 @@ export const QUANTITIES = {
   mass: { store: 'kg', show: { metric: 'kg', inch: 'lb' } },
   temperature: { store: 'degC', show: { metric: '°C', inch: '°F' } },
   pressure: { store: 'MPa', show: { metric: 'MPa', inch: 'psi' } },
+  roughness: { store: 'um', show: { metric: 'µm', inch: 'µm' } },
   time: { store: 'h', show: { metric: 'h', inch: 'h' } },
   days: { store: 'day', show: { metric: 'days', inch: 'days' } },
   years: { store: 'year', show: { metric: 'years', inch: 'years' } },
@@ -31,7 +32,7 @@ const SPELLINGS: Record<string, string> = {
   d: 'day', day: 'day', days: 'day', week: 'week', weeks: 'week', month: 'month', months: 'month', year: 'year', years: 'year', y: 'year',
 };
 
-const SHOW_TO_LIB: Record<string, string> = { '°C': 'degC', '°F': 'degF', days: 'day', years: 'year' };
+const SHOW_TO_LIB: Record<string, string> = { 'µm': 'um', '°C': 'degC', '°F': 'degF', days: 'day', years: 'year' };
 const lib = (shown: string): string => SHOW_TO_LIB[shown] ?? shown;
 /** kgf is a force people write and the library calls otherwise. */
 const FACTOR: Record<string, [number, string]> = { kgf: [9.80665, 'N'] };
@@ -96,6 +97,10 @@ export function formatNumber(value: number, digits = 3): string {
   const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0');
   return (part ? `${grouped}.${part}` : grouped).replace('-', '−');
 }
+
+/** "2 · 3 · 5": low, likely, high; one figure where they are the same. */
+export const formatRange = (r: { low: number; likely: number; high: number }): string =>
+  r.low === r.high ? formatNumber(r.likely) : `${formatNumber(r.low)} · ${formatNumber(r.likely)} · ${formatNumber(r.high)}`;
 
 /** "12.7 mm", "0.5 in". */
 export function formatQuantity(value: number, quantity: Quantity, system: UnitSystem): string {

@@ -4,10 +4,17 @@ import { finishTimes, lastEnd, schedule, type StageTime } from '../lead/network'
 import type { Remedy } from '../screen/check';
 import type { Shop } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
-import { evaluate, type Evaluation } from '../worksheet/evaluate';
+import { evaluate, valueOf, type Evaluation } from '../worksheet/evaluate';
+import { once } from '../worksheet/once';
 import { namesIn } from '../worksheet/parse';
 import { likelyInputs, percentiles, type Percentiles, sampleEntries } from '../worksheet/sample';
 import type { Column, Entry, Line, Range } from '../worksheet/types';
+import { shapeEntries } from '../case/shape-entries';
+import { routeKey } from '../case/types';
+import { shelfOf } from '../shelf/shelf';
+import { CONSTANTS } from './constants';
+import { factEntries, type Process } from './process';
+import { process as processOf } from './processes';
 import { LEAD_ENTRY, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet } from './worksheet';
 
 const DAY_MIN = 1440;
@@ -44,13 +51,15 @@ export function remedyLoad(remedies: readonly Remedy[]): RemedyLoad {
   };
 }
 
-const hoursSheets = new WeakMap<Sheet, Sheet>();
+const cones = new WeakMap<Sheet, Map<string, Sheet>>();
 
-/** The part of a route's sheet that its stages' hours need; lead time is known before money is. */
-function hoursSheet(route: RouteSheet): Sheet {
-  let part = hoursSheets.get(route.sheet);
+/** The part of a route's sheet that some of its lines rest on; what is left out is not evaluated. */
+function cone(route: RouteSheet, what: string, names: readonly string[]): Sheet {
+  const kept = cones.get(route.sheet) ?? new Map<string, Sheet>();
+  cones.set(route.sheet, kept);
+  let part = kept.get(what);
   if (!part) {
-    const { sheet, process } = route;
+    const { sheet } = route;
     const wanted = new Map<string, Line>();
     const take = (name: string): void => {
       const line = sheet.lines.get(name);
@@ -58,11 +67,65 @@ function hoursSheet(route: RouteSheet): Sheet {
       wanted.set(name, line);
       namesIn(sheet.exprs.get(name)!).forEach(take);
     };
-    for (const s of process.stages) [s.hours, s.runs].forEach((n) => n && take(n));
+    names.forEach(take);
     part = compileSheet([...wanted.values()], route.entries.map((e) => e.name), sheet.overridden);
-    hoursSheets.set(sheet, part);
+    kept.set(what, part);
   }
   return part;
+}
+
+/** The part that the stages' hours need; lead time is known before money is. */
+const hoursSheet = (route: RouteSheet): Sheet => cone(route, 'hours', route.process.stages.flatMap((s) => (s.runs ? [s.hours, s.runs] : [s.hours])));
+
+/** Likely values of all entries and overridden lines of a route. */
+const inputsOf = once((route: RouteSheet) => likelyInputs([...route.entries, ...overrideEntries(route)]));
+
+const massSheets = new Map<string, Sheet>();
+const likelyByName = (entries: readonly Entry[]): Record<string, number> => Object.fromEntries(entries.map((e) => [e.name, e.likely]));
+const printedSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, true)));
+const stockSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, false)));
+const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ...factEntries(process)]));
+
+/**
+ * Weight of one tool, kg, at likely values and without remedies. Asked for every route of every candidate, so that only what
+ * the weight rests on is gathered; anything out of the ordinary goes the whole way.
+ */
+export function massOf(doc: CaseDoc, shop: Shop, pin: Pin): number {
+  const process = processOf(pin.process);
+  const sheet = massSheets.get(process.id);
+  if (sheet && !doc.overrides[routeKey(pin)]) {
+    const size = (process.kind === 'print' ? printedSizes : stockSizes)(doc);
+    const own = processFigures(process);
+    const density = shelfOf(shop).material(pin.material).density_g_cm3.likely;
+    const inputs: Record<string, number> = {};
+    let complete = true;
+    for (const name of sheet.inputs) {
+      const value = name === 'density' ? density : name === 'remedy_mass' ? 0 : (size[name] ?? own[name]);
+      if (value === undefined) complete = false;
+      inputs[name] = value;
+    }
+    if (complete) return valueOf(evaluate(sheet, inputs), 'mass_tool');
+  }
+  const route = routeSheet(doc, shop, pin, remedyLoad([]));
+  const part = cone(route, 'mass', ['mass_tool']);
+  if (!Object.keys(route.overrides).length) massSheets.set(process.id, part);
+  return valueOf(evaluate(part, inputsOf(route)), 'mass_tool');
+}
+
+/** Lead time alone, at likely values. */
+export function leadOf(doc: CaseDoc, shop: Shop, pin: Pin, remedies: readonly Remedy[]): Lead {
+  return leadTime(routeSheet(doc, shop, pin, remedyLoad(remedies)), calendarFor(shop, doc.start));
+}
+
+function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
+  const from = calendar.shiftStart;
+  const inputs = inputsOf(route);
+  const columns = new Map<string, Column>(evaluate(hoursSheet(route), inputs, 1).columns);
+  for (const s of route.process.stages) for (const name of [s.hours, s.runs]) if (name && !columns.has(name)) columns.set(name, inputs[name]);
+  const stages = schedule(route.process.stages, columns, 0, calendar, from);
+  const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
+  const days = quoted ? (inputs[LEAD_ENTRY] as number) : (lastEnd(stages) - from) / DAY_MIN;
+  return { stages, days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
 }
 
 let lastCalendar: { key: string; calendar: WorkCalendar } | undefined;
@@ -83,16 +146,11 @@ export function evaluateRoute(doc: CaseDoc, shop: Shop, pin: Pin, remedies: read
   const from = calendar.shiftStart;
   const all: Entry[] = [...route.entries, ...overrideEntries(route)];
   const hours = hoursSheet(route);
-  const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
-
-  const inputs = likelyInputs(all);
+  const lead = leadTime(route, calendar);
+  const { days, quoted } = lead;
   const columnsOf = (values: Record<string, Column>, n: number): ReadonlyMap<string, Column> =>
     new Map<string, Column>([...Object.entries(values), ...evaluate(hours, values, n).columns]);
-  const stages = schedule(route.process.stages, columnsOf(inputs, 1), 0, calendar, from);
-  const days = quoted ? (inputs[LEAD_ENTRY] as number) : (lastEnd(stages) - from) / DAY_MIN;
-  inputs[LEAD_ENTRY] = days;
-  const point = evaluate(route.sheet, inputs);
-  const lead: Lead = { stages, days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
+  const point = evaluate(route.sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
   if (!samples) return { route, point, lead };
 
   const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, ...route.process.stages.map((s) => s.hours)]);

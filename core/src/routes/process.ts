@@ -1,4 +1,6 @@
-import type { Entry, Line, Source } from '../worksheet/types';
+import type { Duty } from '../need/family';
+import type { Entry, Line, Range, Source } from '../worksheet/types';
+import type { BuildStudy } from '../shape/study';
 import { TYPICAL } from '../shelf/types';
 
 /** People and machines that a stage needs; each has a queue and working hours in the shop. */
@@ -49,6 +51,24 @@ export interface Process {
   /** Must include `mass_part` (kg). Lines with `cost` make up the price. */
   lines: readonly Line[];
   stages: readonly Stage[];
+  /** Entries that follow from the layers of the build and this process's facts together; a wide guess without a study. */
+  profileEntries?(build: BuildStudy | undefined): Entry[];
+  /** Thinnest wall and narrowest gap it makes, mm. */
+  limits?: { wall_mm: number; gap_mm: number };
+  /** What stays behind in a closed cavity. */
+  traps?: 'powder' | 'resin' | 'support';
+  /** Ra of its faces before any finishing, µm. */
+  roughness_um: Range;
+  /** Does a wall hold vacuum? tight: as it is. seal: after sealing. porous: hardly. */
+  tight: 'tight' | 'seal' | 'porous';
+  /** Makes only tools of these duties. */
+  duties?: readonly Duty[];
+  /** Fewest pieces for which it is run, and why. */
+  batch?: { least: number; says: string };
+  /** What it takes beyond the usual, in a sentence. */
+  skill?: string;
+  /** Below this length, mm, it is the wrong machine. */
+  smallest_mm?: number;
   cautions: readonly string[];
 }
 

@@ -1,10 +1,11 @@
-import { resolveNeed, shapeEntries } from '../case/facts';
+import { resolveNeed, shapeFor } from '../case/facts';
+import { machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin, TodayWay } from '../case/types';
 import { routeKey } from '../case/types';
 import { lifeEntry } from '../life/life';
 import { family as familyOf } from '../need/families';
 import type { WearMode } from '../need/requirements';
-import { material as materialOf } from '../shelf/shelf';
+import { shelfOf } from '../shelf/shelf';
 import { shopEntries, type Shop } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
@@ -65,14 +66,12 @@ export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, materia
     ({ name, label, unit, ...range, source: { kind: 'shelf', text: `${material.label}: ${material.source.text}` }, key: `material.${material.id}.${name}` });
   const remedy = (name: string, label: string, unit: string, range: Range): Entry =>
     ({ name, label, unit, ...range, source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' }, key: `${process.id}.${material.id}.${name}` });
-  const setups: Record<CaseDoc['form'], Range> = {
-    flat: { low: 1, likely: 2, high: 2 }, block: { low: 2, likely: 3, high: 4 }, shaped: { low: 3, likely: 4, high: 6 },
-  };
   const entries: Entry[] = [
     ...CONSTANTS,
     ...shopEntries(shop),
     ...shapeEntries(doc, printed),
     ...factEntries(process),
+    ...(process.profileEntries?.(shapeFor(doc, printed)?.study?.build) ?? []),
     // Copies are what was asked for, assumed or not: nobody orders between four and eight trays.
     needed('copies', 'Copies in use', '', need.copies, 1, 0),
     needed('cycles_per_year', 'Cycles a year', 'cycle/year', need.cyclesPerYear, 5000),
@@ -95,10 +94,11 @@ export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, materia
   if (material.cutting) {
     entries.push(
       shelf('cutting', 'Cutting effort, aluminium = 1', '', { low: material.cutting * 0.85, likely: material.cutting, high: material.cutting * 1.2 }),
-      { name: 'setups', label: 'Set-ups', unit: '', ...setups[doc.form], whole: true, source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' } },
     );
   }
-  return entries;
+  // What the mesh says stands in for what the process brings along.
+  const measured = printed ? [] : machiningEntries(doc).filter((e) => e.name === 'setups' ? !!material.cutting : entries.some((x) => x.name === e.name));
+  return [...entries.filter((e) => !measured.some((m) => m.name === e.name)), ...measured];
 }
 
 /** Process that stands for the way a tool is made today; its price is overridden by today's. */
@@ -132,7 +132,7 @@ const sheetCache = new Map<string, Sheet>();
 /** Gather and compile. Compiled sheets depend on the process and the overridden lines only, and are kept. */
 export function routeSheet(doc: CaseDoc, shop: Shop, pin: Pin, remedies: RemedyLoad): RouteSheet {
   const process = processOf(pin.process);
-  const material = materialOf(pin.material);
+  const material = shelfOf(shop).material(pin.material);
   const given = routeOverrides(doc, pin);
   const isLine = (name: string): boolean => routeLines(process).some((l) => l.name === name);
   const overrides = Object.fromEntries(Object.entries(given).filter(([name]) => isLine(name)));

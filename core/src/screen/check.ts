@@ -1,32 +1,20 @@
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { Family, Form } from '../need/family';
 import type { Process } from '../routes/process';
+import type { ShapeStudy } from '../shape/study';
 import type { Material } from '../shelf/types';
-import type { Range } from '../worksheet/types';
+import type { Remedy } from './remedy';
+import type { Traits } from './traits';
 
+export type { Remedy } from './remedy';
 export type State = 'pass' | 'conditional' | 'unknown' | 'fail';
 
 /** From best to worst. Unknown is worse than conditional: a condition can be met, a gap has to be filled first. */
 export const STATE_ORDER: readonly State[] = ['pass', 'conditional', 'unknown', 'fail'];
 export const worst = (states: readonly State[]): State => states.reduce<State>((w, s) => (STATE_ORDER.indexOf(s) > STATE_ORDER.indexOf(w) ? s : w), 'pass');
 
-/** A real engineering move that turns a shortfall into a condition, with what it adds to each tool. */
-export interface Remedy {
-  id: string;
-  /** Short, for "Print it with …". */
-  label: string;
-  /** As told to the one who does it. */
-  how: string;
-  money: Range;
-  hours: Range;
-  mass_kg: Range;
-  /** Metal takes the wear: the printed body lasts far longer and the tool is a hybrid. */
-  metalFace?: boolean;
-}
-
-export interface CheckResult {
-  id: string;
-  label: string;
+/** What a check finds. */
+export interface Finding {
   state: State;
   /** The route's figure and the need's limit, in `unit`. Absent where the check is not about a number. */
   value?: number;
@@ -38,9 +26,17 @@ export interface CheckResult {
   reason: string;
   /** What the check rests on, and how far it may be trusted. */
   basis: string;
-  remedy?: Remedy;
+  /** Remedies that answer the shortfall, by id, the usual one first. */
+  offers?: readonly string[];
   /** The shortfall is life alone: the route can still make the first parts. */
   bridge?: boolean;
+}
+
+export interface CheckResult extends Omit<Finding, 'offers'> {
+  id: string;
+  label: string;
+  /** Offers that can be done on this route, priced. */
+  offers: Remedy[];
 }
 
 /** Everything a check may look at. */
@@ -49,17 +45,26 @@ export interface CheckContext {
   need: ResolvedNeed;
   process: Process;
   material: Material;
+  /** Process and material at this size, as changed by the remedies taken. */
+  traits: Traits;
+  /** Remedies taken, by id. */
+  taken: ReadonlySet<string>;
   size: Size;
   form: Form;
-  /** Figures of this route before remedies. */
-  figures: { mass_kg: number; lead_days: number };
+  /** What the analyses found on the mesh of this way of making; absent without a mesh, or before they have run. */
+  study?: ShapeStudy;
+  area_mm2?: number;
+  /** Machines on site: false where a process of the house has none. */
+  onSite: boolean;
+  /** Figures of this route before remedies, worked out when asked for. */
+  figures: { readonly mass_kg: number; readonly lead_days: number };
 }
 
 /** One question put to a route. One file each in `checks/`; returns nothing when the need does not ask it. */
 export interface Check {
   id: string;
   label: string;
-  run(ctx: CheckContext): Omit<CheckResult, 'id' | 'label'> | undefined;
+  run(ctx: CheckContext): Finding | undefined;
 }
 
 /** A miss on a "want" is a condition, not an exclusion. */

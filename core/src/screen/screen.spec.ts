@@ -1,6 +1,9 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { demoDoc } from '../case/testing';
+import { demoDoc, studiedRef } from '../case/testing';
+import { prism, rectangle } from '../make/solids';
+import type { Mesh } from '../shape/mesh';
+import { box, drilledPlate, flipped, join as together, moved } from '../shape/testing';
 import { screenAll, screenRoute } from '../case/options';
 import type { CaseDoc } from '../case/types';
 import type { Need, Requirement } from '../need/requirements';
@@ -68,6 +71,34 @@ describe('one check at a time', () => {
     ['a lifting aid is nobody\'s to release here', 'release', 'cnc-mill/s235', {}, { family: 'lifting-aid' }, 'conditional'],
   ])('%s', (_what, id, route, need, doc, want) => {
     expect(check(id, route, need, doc)).toBe(want);
+  });
+});
+
+describe('checks that look at the mesh', () => {
+  const shapes = (mesh: Mesh): Partial<CaseDoc> => ({ shapes: { printed: studiedRef(mesh) } });
+  const hollow = together(box(40, 40, 40), flipped(moved(box(20, 20, 20), [10, 10, 10])));
+  const plate = (wall: number): Mesh => prism(rectangle(60, 40), [rectangle(60 - 2 * wall, 40 - 2 * wall, wall, wall)], 0, 20);
+  it.each<[what: string, id: string, route: string, mesh: Mesh, want: State | undefined]>([
+    ['walls of 3 mm print', 'walls', 'extrusion-chamber/pa12-cf', plate(3), 'pass'],
+    ['walls of 1 mm are thin for a chamber extruder', 'walls', 'extrusion-chamber/pa12-cf', plate(1), 'conditional'],
+    ['and good for resin', 'walls', 'vat-resin/resin-tough', plate(1), 'pass'],
+    ['walls of 0.4 mm do not print in powder', 'walls', 'powder-polymer/pa12-powder', plate(0.4), 'fail'],
+    ['a mill does not ask about walls to be printed', 'walls', 'cnc-mill/al-6061', plate(1), undefined],
+    ['a closed cavity keeps powder', 'drain', 'powder-polymer/pa12-powder', hollow, 'conditional'],
+    ['and resin', 'drain', 'vat-resin/resin-tough', hollow, 'conditional'],
+    ['not where there is none', 'drain', 'powder-polymer/pa12-powder', plate(3), 'pass'],
+    ['nobody mills a closed cavity', 'reach', 'cnc-mill/al-6061', hollow, 'fail'],
+    ['a frame is milled', 'reach', 'cnc-mill/al-6061', plate(3), 'pass'],
+    ['a print does not ask what a cutter reaches', 'reach', 'extrusion-chamber/pa12-cf', hollow, undefined],
+    ['a plate is cut', 'form', 'sheet-cut/al-6061', prism(rectangle(100, 60), [rectangle(20, 10, 10, 10)], 0, 6), 'pass'],
+    ['a block with four holes is drilled', 'form', 'manual-mill/al-6061', drilledPlate(90, 60, 40, [[10, 15, 15], [10, 75, 15], [10, 15, 45], [10, 75, 45]]), 'pass'],
+  ])('%s', (_what, id, route, mesh, want) => {
+    expect(check(id, route, {}, shapes(mesh))).toBe(want);
+  });
+  it('drain holes cost something, and the sentence says what is kept', () => {
+    const o = screenRoute(demoDoc({ need: EASY, ...shapes(hollow) }), DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    expect(o.remedies.map((r) => r.id)).toContain('drain-holes');
+    expect(o.checks.find((c) => c.id === 'drain')?.reason).toBe('A closed cavity of 8.0 cm³ would keep powder inside: open it.');
   });
 });
 

@@ -1,7 +1,9 @@
 import { writeStl } from './formats/stl';
 import { readShape } from './measure';
 import type { Mesh } from './mesh';
-import { slice } from './slice';
+import { prism, revolve } from '../make/solids';
+import { layerFaces, slice } from './slice';
+import { turned } from './turn';
 
 type Part = [vertices: number[], indices: number[]];
 const mesh = ([v, i]: Part): Mesh => readShape(writeStl(v, i)).mesh;
@@ -91,5 +93,23 @@ describe('slices', () => {
   it('are refused when they would never end', () => {
     expect(() => slice(mesh(box(0, 0, 0, 1, 1, 1000)), 0.001)).toThrow(/thicker layer/);
     expect(() => slice(mesh(box(0, 0, 0, 1, 1, 1)), 0)).toThrow(/above zero/);
+  });
+});
+
+describe('faces of a layer', () => {
+  it('of a bridge hang in the layer where it begins, by their plan area', () => {
+    // Two legs 10 × 20, a bridge 60 × 20 from z = 30 to 40.
+    const gate = turned(prism([[0, 0], [10, 0], [10, 30], [50, 30], [50, 0], [60, 0], [60, 40], [0, 40]], [], 0, 20), [0, 1, 0]);
+    const { overhang_mm2, skin_mm2 } = layerFaces(gate, 1);
+    expect(overhang_mm2[30]).toBeCloseTo(800, 3);
+    expect(overhang_mm2.reduce((a, b) => a + b, 0)).toBeCloseTo(800, 3);
+    expect([skin_mm2[0], skin_mm2[30], skin_mm2[39]].map((x) => +x.toFixed(2))).toEqual([400, 800, 1200]);
+  });
+  it('of a cone are shared out by height: rings between the circles of each layer', () => {
+    // Flank 30° from horizontal, upside down: it hangs everywhere; plan of the layer is π(r₂² − r₁²), r = z / tan 30°.
+    const cone = revolve([[0, 0], [20 / Math.tan(Math.PI / 6), 20], [0, 20]], 360);
+    const { overhang_mm2 } = layerFaces(cone, 2);
+    const r = (z: number): number => z / Math.tan(Math.PI / 6);
+    for (const k of [1, 4, 8]) expect(overhang_mm2[k] / (Math.PI * (r(2 * k + 2) ** 2 - r(2 * k) ** 2))).toBeCloseTo(1, 3);
   });
 });

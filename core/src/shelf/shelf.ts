@@ -1,18 +1,46 @@
 import { EXTRUDED } from './materials/extruded';
 import { POWDER_AND_RESIN } from './materials/powder-and-resin';
+import { METAL_AND_SAND } from './materials/metal-and-sand';
 import { STOCK } from './materials/stock';
+import { once } from '../worksheet/once';
+import type { OwnMaterial, Shop } from './shop';
 import type { Material } from './types';
 
 /** Every built-in material, printing first. */
-export const MATERIALS: readonly Material[] = [...EXTRUDED, ...POWDER_AND_RESIN, ...STOCK];
+export const MATERIALS: readonly Material[] = [...EXTRUDED, ...POWDER_AND_RESIN, ...METAL_AND_SAND, ...STOCK];
 
-const byId = new Map(MATERIALS.map((m) => [m.id, m]));
-
-/** @throws Error for an unknown id */
-export function material(id: string): Material {
-  const m = byId.get(id);
-  if (!m) throw new Error(`No material is called "${id}"`);
-  return m;
+/** The materials of a site: the built-in ones, replaced where the site says otherwise, and its own. */
+export interface Shelf {
+  materials: readonly Material[];
+  /** @throws Error for an unknown id */
+  material(id: string): Material;
+  has(id: string): boolean;
+  materialsFor(process: string): readonly Material[];
 }
 
-export const materialsFor = (process: string): Material[] => MATERIALS.filter((m) => m.processes.includes(process));
+function shelf(own: readonly OwnMaterial[]): Shelf {
+  const replaced = new Map(own.map((o) => [o.material.id, o.material]));
+  const builtIn = new Set(MATERIALS.map((m) => m.id));
+  const materials = [...MATERIALS.map((m) => replaced.get(m.id) ?? m), ...own.map((o) => o.material).filter((m) => !builtIn.has(m.id))];
+  const byId = new Map(materials.map((m) => [m.id, m]));
+  const byProcess = new Map<string, Material[]>();
+  for (const m of materials) for (const p of m.processes) (byProcess.get(p) ?? byProcess.set(p, []).get(p)!).push(m);
+  return {
+    materials,
+    material(id) {
+      const m = byId.get(id);
+      if (!m) throw new Error(`No material is called "${id}"`);
+      return m;
+    },
+    has: (id) => byId.has(id),
+    materialsFor: (process) => byProcess.get(process) ?? [],
+  };
+}
+
+/** The shelf of a site; nothing built in is lost, it is only stood before. */
+export const shelfOf = once((shop: Shop) => shelf(shop.materials ?? []));
+
+const BUILT_IN = shelf([]);
+/** A built-in material. @throws Error for an unknown id */
+export const material = BUILT_IN.material;
+export const materialsFor = BUILT_IN.materialsFor;

@@ -1,3 +1,5 @@
+import { once } from '../worksheet/once';
+import type { Material } from './types';
 import type { Entry, Range, Source } from '../worksheet/types';
 
 /**
@@ -34,11 +36,20 @@ export const SHOP_FIGURES: readonly ShopFigure[] = [
   rate('fibre_rate', 'Fibre-reinforcing printer', 4, 6, 9, 'Without operator.', 'Machines'),
   rate('vat_rate', 'Resin printer', 3, 5, 8, 'Without operator.', 'Machines'),
   rate('powder_rate', 'Powder-bed machine at a bureau', 16, 22, 32, 'Without operator; cooling blocks the bin.', 'Machines'),
+  rate('pellet_rate', 'Large-format extruder at a supplier', 35, 55, 85, 'With operator.', 'Machines'),
+  rate('router_rate', 'Five-axis router', 60, 85, 120, 'With operator.', 'Machines'),
+  rate('jet_rate', 'Jetting machine at a bureau', 8, 14, 22, 'Without operator.', 'Machines'),
+  rate('binder_rate', 'Binder-jetting machine at a bureau', 25, 40, 65, 'Without operator.', 'Machines'),
+  rate('sand_rate', 'Sand-binding machine at a supplier', 50, 80, 130, 'Without operator.', 'Machines'),
+  rate('fusion_rate', 'Metal-fusing machine at a bureau', 40, 65, 100, 'Without operator; with inert gas.', 'Machines'),
+  rate('furnace_rate', 'Sintering furnace at a bureau', 10, 18, 30, 'With gas.', 'Machines'),
   rate('laser_rate', 'Sheet-cutting machine', 80, 110, 150, 'With operator.', 'Machines'),
   queue('mill_queue', 'Machining centre', 24, 60, 160),
   queue('manual_queue', 'Manual mill', 4, 12, 40),
   queue('printer_queue', 'Own printers', 1, 4, 16),
   queue('bureau_queue', 'Bureau, until a bin fills', 8, 20, 48),
+  queue('furnace_queue', 'Bureau\'s furnace, until it fills', 8, 24, 60),
+  queue('pellet_queue', 'Large-format supplier', 24, 60, 120),
   queue('laser_queue', 'Sheet cutting', 4, 12, 30),
   queue('inspect_queue', 'Metrology', 1, 3, 10),
   share('overhead', 'Overhead on own work', 0.1, 0.15, 0.25, 'On direct cost.'),
@@ -55,6 +66,23 @@ export interface Shop {
   /** Replaced figures, by name. */
   figures: Record<string, Range & { note: string }>;
   calendar: Calendar;
+  /** Processes of the house, by id, for which there is no machine on site. */
+  absent?: string[];
+  /** Materials of one's own, and built-in ones with other figures. */
+  materials?: OwnMaterial[];
+}
+
+/** A material of the site, and how it came to its figures. */
+export interface OwnMaterial {
+  material: Material;
+  history: MaterialChange[];
+}
+export interface MaterialChange {
+  /** ISO date. */
+  at: string;
+  who: string;
+  /** "use_likely_c 120 → 125", "imported from sheet.csv". */
+  what: string;
 }
 
 /** When people are there. Minutes from midnight; printers may run on without anybody. */
@@ -84,7 +112,7 @@ export const DEFAULT_SHOP: Shop = {
 const BUILT_IN: Source = { kind: 'shop', text: 'Built-in shop figure, not yet replaced by your own.' };
 
 /** The shop's figures as worksheet entries. Both ways of making share them, so they move together in a risk run. */
-export function shopEntries(shop: Shop): Entry[] {
+export const shopEntries = once((shop: Shop): Entry[] => {
   return SHOP_FIGURES.map((f) => {
     const own = shop.figures[f.name];
     return {
@@ -99,4 +127,4 @@ export function shopEntries(shop: Shop): Entry[] {
       source: own ? { kind: 'shop', text: own.note || 'Your shop\'s own figure.' } : BUILT_IN,
     };
   });
-}
+});

@@ -31,6 +31,19 @@ export interface Material {
   wear: number;
   /** Share of the short-term strength that may be used under lasting load. */
   creep: number;
+  /** Thermal expansion, µm/(m·K), in the layer plane. */
+  cte: Range;
+  /** As usually given: "Shore D 75", "HB 95". */
+  hardness: string;
+  impact: Impact;
+  uv: Uv;
+  esd: Esd;
+  flame: Flame;
+  moisture: Moisture;
+  /** Pressure a face of it bears at room temperature, MPa. */
+  compressive_mpa: Range;
+  /** Food or medical contact: never on Cuadro's word; `never` where nobody sells a grade for it. */
+  contact: 'ask' | 'never';
   /** Cutting effort relative to aluminium 6061 (1); only for stock that is cut. */
   cutting?: number;
   /** Continuous fibre laid into it, price per cm³ of fibre. */
@@ -38,6 +51,23 @@ export interface Material {
   note: string;
   source: Source;
 }
+
+export type Impact = 'brittle' | 'fair' | 'tough';
+export type Uv = 'embrittles' | 'fades' | 'stable';
+export type Esd = 'insulating' | 'dissipative' | 'conductive';
+export type Flame = 'burns' | 'slow' | 'self-extinguishing' | 'does-not-burn';
+export interface Moisture {
+  uptake: 'none' | 'some' | 'much';
+  /** Most water, % of mass, with which it may go into the machine. */
+  limit_pct?: number;
+  /** Drying recipe. */
+  dry?: string;
+}
+
+export const IMPACT_WORDS: Record<Impact, string> = { brittle: 'breaks when dropped', fair: 'stands light knocks', tough: 'stands drops' };
+export const UV_WORDS: Record<Uv, string> = { embrittles: 'goes brittle in sunlight', fades: 'fades and weakens slowly', stable: 'stands sunlight' };
+export const ESD_WORDS: Record<Esd, string> = { insulating: 'charges up', dissipative: 'leads charge away slowly', conductive: 'conducts' };
+export const FLAME_WORDS: Record<Flame, string> = { burns: 'burns', slow: 'burns slowly', 'self-extinguishing': 'goes out by itself', 'does-not-burn': 'does not burn' };
 
 export const FLUIDS: Record<FluidId, string> = {
   coolant: 'water-based coolant',

@@ -3,7 +3,8 @@ import { evaluateCase } from '../case/evaluate-case';
 import { demoDoc } from '../case/testing';
 import type { CaseDoc } from '../case/types';
 import type { Need, Requirement } from '../need/requirements';
-import { inSentence, RULES } from './rules';
+import { inSentence } from '../quantity/words';
+import { RULES } from './rules';
 import type { VerdictKind } from './verdict';
 
 const must = <T>(value: T): Requirement<T> => ({ level: 'must', value, from: 'test' });

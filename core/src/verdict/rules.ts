@@ -1,4 +1,7 @@
 import { requirementSpec } from '../need/requirements';
+import { BRIDGE_DAYS } from '../case/options';
+import { routeHolds } from '../case/summary';
+import { inSentence, list } from '../quantity/words';
 import { valueOf } from '../worksheet/evaluate';
 import type { Contender, Verdict, VerdictContext } from './verdict';
 
@@ -11,13 +14,11 @@ export interface Rule {
   apply(ctx: VerdictContext): Found | undefined;
 }
 
-const holds = (c: Contender): boolean => c.option.state === 'pass' || c.option.state === 'conditional';
+const holds = (c: Contender): boolean => routeHolds(c.option);
 const isPrint = (c: Contender): boolean => c.option.kind === 'print';
 const isSimple = (c: Contender): boolean => c.option.kind === 'cut' || c.option.kind === 'hand';
 const isMachined = (c: Contender): boolean => c.option.kind === 'machine';
 const best = (list: Contender[]): Contender | undefined => list.reduce<Contender | undefined>((b, c) => (!b || c.cost < b.cost ? c : b), undefined);
-/** A label inside a sentence: the first letter small, unless it is an abbreviation. */
-export const inSentence = (label: string): string => (/^.[a-z ]/.test(label) ? label[0].toLowerCase() + label.slice(1) : label);
 const name = (c: Contender): string => `${c.letter}, ${inSentence(c.option.processLabel)} in ${c.option.materialLabel}`;
 const percent = (x: number): string => `${Math.round(100 * x)} %`;
 const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)} days`;
@@ -73,19 +74,19 @@ export const RULES: readonly Rule[] = [
     id: 'bridge',
     says: 'Where a print fails on life alone and a day\'s delay costs more than the print, print for the wait and order the lasting tool now.',
     apply(ctx) {
-      const metal = best(ctx.contenders.filter((c) => isMachined(c) && holds(c)));
+      const metal = best(ctx.contenders.filter((c) => !isSimple(c) && holds(c)));
       const first = best(ctx.contenders.filter((c) => isPrint(c) && c.option.bridge));
-      if (!metal || !first || ctx.contenders.some((c) => isPrint(c) && holds(c))) return undefined;
+      if (!metal || !first) return undefined;
       const gained = metal.result.lead.days - first.result.lead.days;
       const worth = gained * ctx.doc.today.delay_per_day;
       const life = first.option.checks.find((c) => c.bridge)!;
       const parts = (valueOf(first.result.point, 'cycles_per_year') * Math.max(0, gained)) / 365;
       const prints = Math.max(1, Math.ceil(parts / Math.max(1, life.value ?? 1)));
       const cost = valueOf(first.result.point, 'price_once') + prints * first.option.price_each;
-      if (gained < 2 || worth <= cost) return undefined;
+      if (gained < BRIDGE_DAYS || worth <= cost) return undefined;
       return {
         kind: 'bridge',
-        headline: 'Print it now, order the steel one at the same time',
+        headline: `Print it now, order the ${isPrint(metal) ? 'lasting' : 'steel'} one at the same time`,
         letter: first.letter,
         reasons: [
           `${name(first)} is ready ${days(gained)} before ${name(metal)}; a day's delay costs ${ctx.money(ctx.doc.today.delay_per_day)}, so the days are worth ${ctx.money(worth)} against ${ctx.money(cost)} for the prints.`,
@@ -133,10 +134,10 @@ export const RULES: readonly Rule[] = [
       if (!print) return undefined;
       const metal = best(ctx.contenders.filter((c) => !isPrint(c) && holds(c)));
       const face = print.option.remedies.find((r) => r.metalFace);
-      const helped = print.option.remedies.filter((r) => !r.metalFace).map((r) => r.label);
+      const helped = print.option.remedies.filter((r) => !r.metalFace && !r.habit).map((r) => r.label);
       return {
         kind: face ? 'hybrid' : 'print',
-        headline: face ? `Print it with ${face.label}` : helped.length ? `Print it with ${helped.join(' and ')}` : 'Print it',
+        headline: face ? `Print it with ${face.label}` : helped.length ? `Print it with ${list(helped)}` : 'Print it',
         letter: print.letter,
         reasons: metal ? against(ctx, print, metal) : ['No other pinned route holds.'],
       };

@@ -1,7 +1,8 @@
 import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
 import { caseSchema, named } from '@cuadro/core/case/schema';
-import type { CaseDoc } from '@cuadro/core/case/types';
+import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
+import { UP } from '@cuadro/core/shape/turn';
 import type { CaseRecord, CaseWrite, RevisionRecord, SignatureRecord, SignRequest } from '@cuadro/core/wire';
 import type { Context } from '../context';
 import { AppError } from '../errors';
@@ -38,6 +39,19 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     return checked;
   }
 
+  /** The document with every mesh measured and studied here, in its build direction. */
+  async function studiedAnew(doc: CaseDoc): Promise<CaseDoc> {
+    const shapes: CaseDoc['shapes'] = {};
+    for (const [way, shape] of Object.entries(doc.shapes) as [keyof CaseDoc['shapes'], ShapeRef | undefined][]) {
+      if (!shape) continue;
+      const bytes = await meshes.get(shape.hash);
+      if (!bytes) throw new AppError('MESH_UNKNOWN_IN_CASE');
+      const { unit, fileName, up = UP } = shape;
+      shapes[way] = { ...shape, ...(await pool.run('study', { bytes, unit, fileName, up })) };
+    }
+    return { ...doc, shapes };
+  }
+
   app.get('/api/cases', (): Promise<CaseRecord[]> => listCases(db));
 
   app.post<{ Body: unknown }>('/api/cases', async (request, reply): Promise<CaseRecord> => {
@@ -71,9 +85,10 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     const record = await getCase(db, request.params.id);
     if (record.revision !== body.revision) throw new AppError('SIGN_STALE');
     const { shop } = await readShop(db);
-    const view = await pool.run('evaluate', { doc: record.doc, shop });
+    const doc = await studiedAnew(record.doc);
+    const view = await pool.run('evaluate', { doc, shop });
     const { who: name, role, statement } = body;
     reply.status(201);
-    return addSignature(db, { caseId: record.id, revision: record.revision, who: name.trim(), role, statement, doc: record.doc, shop, view });
+    return addSignature(db, { caseId: record.id, revision: record.revision, who: name.trim(), role, statement, doc, shop, view });
   });
 }

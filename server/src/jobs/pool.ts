@@ -3,7 +3,8 @@ import Piscina from 'piscina';
 import { TASKS, type Tasks } from './tasks';
 
 export interface Pool {
-  run<K extends keyof Tasks>(name: K, arg: Parameters<Tasks[K]>[0]): Promise<Awaited<ReturnType<Tasks[K]>>>;
+  /** @param longest_ms the thread is stopped after this, and the promise fails with an AbortError */
+  run<K extends keyof Tasks>(name: K, arg: Parameters<Tasks[K]>[0], longest_ms?: number): Promise<Awaited<ReturnType<Tasks[K]>>>;
   close(): Promise<void>;
 }
 
@@ -14,5 +15,5 @@ export interface Pool {
 export function openPool(file: string): Pool {
   if (!existsSync(file)) return { run: async (name, arg) => TASKS[name](arg as never) as never, close: async () => undefined };
   const threads = new Piscina({ filename: file, minThreads: 0, maxThreads: 2, idleTimeout: 30_000 });
-  return { run: (name, arg) => threads.run({ name, arg }), close: () => threads.destroy() };
+  return { run: (name, arg, longest_ms) => threads.run({ name, arg }, longest_ms ? { signal: AbortSignal.timeout(longest_ms) } : undefined), close: () => threads.destroy() };
 }

@@ -2,6 +2,11 @@ import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import { readShape, type Measure, unusable } from '@cuadro/core/shape/measure';
+import { readCad } from '@cuadro/core/shape/formats/cad';
+import { writeStl } from '@cuadro/core/shape/formats/stl';
+import { studyShape, type ShapeStudy } from '@cuadro/core/shape/study';
+import type { Vec3 } from '@cuadro/core/shape/turn';
+import { cadKernel } from '../models/kernel';
 import { auditWorkbook } from '../workbook/workbook';
 import { MeshError, type LengthUnit } from '@cuadro/core/shape/mesh';
 
@@ -12,6 +17,21 @@ export const TASKS = {
       const { measure } = readShape(bytes, unit, fileName);
       const problem = unusable(measure);
       return problem ? { problem } : { measure };
+    } catch (e) {
+      if (e instanceof MeshError) return { problem: e.message };
+      throw e;
+    }
+  },
+  /** Measure and analyse a stored mesh in its build direction. */
+  study({ bytes, unit, fileName, up }: { bytes: Uint8Array; unit: LengthUnit; fileName: string; up: Vec3 }): { measure: Measure; study: ShapeStudy } {
+    const { mesh, measure } = readShape(bytes, unit, fileName);
+    return { measure, study: studyShape(mesh, measure, up) };
+  },
+  /** A STEP or IGES file as a binary STL in millimetres. */
+  async tessellate({ bytes, fileName, tolerance_mm }: { bytes: Uint8Array; fileName: string; tolerance_mm: number }): Promise<{ stl: Uint8Array } | { problem: string }> {
+    try {
+      const { vertices, indices } = readCad(await cadKernel(), bytes, fileName, tolerance_mm);
+      return { stl: writeStl(vertices, indices) };
     } catch (e) {
       if (e instanceof MeshError) return { problem: e.message };
       throw e;

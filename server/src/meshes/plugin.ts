@@ -4,6 +4,7 @@ import type { MeshRecord } from '@cuadro/core/wire';
 import type { Context } from '../context';
 import { meshes } from '../db/schema';
 import { AppError } from '../errors';
+import { cleanFileName } from '../file-name';
 
 /** POST a mesh file, GET it back by hash. */
 export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Context): void {
@@ -14,13 +15,7 @@ export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Co
     { bodyLimit: MAX_BYTES, schema: { querystring: { type: 'object', properties: { name: { type: 'string', maxLength: 255 }, unit: { enum: ['mm', 'inch'] } } } } },
     async (request): Promise<MeshRecord> => {
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const unit = request.query.unit === 'inch' ? 'inch' : 'mm';
-      const fileName = (request.query.name ?? 'part.stl').replace(/[\\/\p{Cc}]/gu, '_');
-      const result = await pool.run('measure', { bytes, unit, fileName });
-      if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
-      const hash = await store.put(bytes);
-      await db.insert(meshes).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
-      return { hash, fileName, unit, measure: result.measure };
+      return storeMesh({ db, meshes: store, pool }, bytes, request.query.unit === 'inch' ? 'inch' : 'mm', cleanFileName(request.query.name ?? 'part.stl'));
     },
   );
 
@@ -30,4 +25,16 @@ export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Co
     if (!bytes) throw new AppError('MESH_NOT_FOUND');
     return reply.type('application/octet-stream').header('cache-control', 'private, max-age=31536000, immutable').send(bytes);
   });
+}
+
+/**
+ * Measure a mesh file and keep it.
+ * @throws AppError MESH_UNREADABLE
+ */
+export async function storeMesh({ db, meshes: store, pool }: Pick<Context, 'db' | 'meshes' | 'pool'>, bytes: Uint8Array, unit: 'mm' | 'inch', fileName: string): Promise<MeshRecord> {
+  const result = await pool.run('measure', { bytes, unit, fileName });
+  if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
+  const hash = await store.put(bytes);
+  await db.insert(meshes).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
+  return { hash, fileName, unit, measure: result.measure };
 }

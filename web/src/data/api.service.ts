@@ -3,7 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import { catchError, type Observable, throwError } from 'rxjs';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { Shop } from '@cuadro/core/shelf/shop';
-import type { ApiError, CaseRecord, CaseWrite, MeshRecord, RevisionRecord, ShopRecord, SignatureRecord, SignRequest } from '@cuadro/core/wire';
+import type { ApiError, CaseRecord, CaseWrite, MeshRecord, ModelRecord, RevisionRecord, ShopRecord, SignatureRecord, SignRequest } from '@cuadro/core/wire';
 
 /** A refused or failed request, in words. `offline`: the server did not answer at all. */
 export class RequestFault extends Error {
@@ -57,4 +57,10 @@ export class ApiService {
     this.http
       .post<MeshRecord>('/api/meshes', new Blob([bytes]), { params: { name, unit }, headers: { 'content-type': 'application/octet-stream' } })
       .pipe(catchError(toFault));
+  addModel = (bytes: Uint8Array<ArrayBuffer>, name: string, tolerance: number): Observable<ModelRecord> =>
+    this.http
+      .post<ModelRecord>('/api/models', new Blob([bytes]), { params: { name, tolerance }, headers: { 'content-type': 'application/octet-stream' } })
+      .pipe(catchError(toFault));
+  tessellate = (hash: string, name: string, tolerance: number): Observable<ModelRecord> =>
+    this.http.post<ModelRecord>(`/api/models/${hash}/tessellate`, null, { params: { name, tolerance } }).pipe(catchError(toFault));
 }

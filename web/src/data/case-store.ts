@@ -132,6 +132,14 @@ export class CaseStore implements OnDestroy {
     this.put(next);
   }
 
+  /** Take in what was measured: shown, computed and saved like an edit, but not something to undo. */
+  amend(change: (doc: CaseDoc) => CaseDoc): void {
+    const doc = this.doc();
+    if (!doc) return;
+    const next = change(doc);
+    if (JSON.stringify(next) !== JSON.stringify(doc)) this.put(next);
+  }
+
   undo(): void {
     const doc = this.doc();
     const last = this.past().at(-1);

@@ -1,5 +1,4 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { CheckResult } from '@cuadro/core/screen/check';
 import { routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
 import type { Lead } from '@cuadro/core/routes/evaluate-route';
 import type { Working } from '@cuadro/core/worksheet/working';
@@ -13,8 +12,8 @@ export interface OpenRoute extends Pin {
 /** What the margin shows about the thing that was opened last. */
 export type MarginNote =
   | { kind: 'working'; route: OpenRoute; title: string; working: Working }
-  | { kind: 'check'; title: string; check: CheckResult }
-  | { kind: 'checks'; title: string; checks: CheckResult[] }
+  /** A route's reasons and remedies, or those of one check; read from the case as it stands. */
+  | { kind: 'route'; title: string; key: string; check?: string }
   | { kind: 'lead'; route: OpenRoute; title: string; lead: Lead }
   | { kind: 'text'; title: string; paragraphs: string[]; rows?: { label: string; text: string }[] }
   | { kind: 'fault'; title: string; message: string };

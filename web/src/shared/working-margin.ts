@@ -5,7 +5,7 @@ import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { MarginService } from '../data/margin.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
-import { StateGlyph } from './state-glyph';
+import { RouteNote } from './route-note';
 
 const SOURCE_WORDS: Record<SourceKind, string> = {
   measured: 'measured', guess: 'guess', shelf: 'shelf', shop: 'shop', need: 'need', quote: 'quote', you: 'yours', standard: 'rule',
@@ -15,7 +15,7 @@ const SOURCE_WORDS: Record<SourceKind, string> = {
 @Component({
   selector: 'cu-margin',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [StateGlyph],
+  imports: [RouteNote],
   templateUrl: './working-margin.html',
   styleUrl: './working-margin.scss',
 })

@@ -1,36 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { PROCESSES } from '@cuadro/core/routes/processes';
-import { MATERIALS } from '@cuadro/core/shelf/shelf';
-import { FLUIDS, type FluidId, type Material } from '@cuadro/core/shelf/types';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { DISAGREEMENTS } from '@cuadro/core/need/disagreements';
+import { formatNumber, formatRange } from '@cuadro/core/quantity/quantity';
 import { factEntries, type Process } from '@cuadro/core/routes/process';
-import { formatNumber } from '@cuadro/core/quantity/quantity';
-import type { Range } from '@cuadro/core/worksheet/types';
+import { PROCESSES } from '@cuadro/core/routes/processes';
+import { FINISHING } from '@cuadro/core/shelf/finishing';
+import { HARDWARE } from '@cuadro/core/shelf/hardware';
 import { MarginService } from '../data/margin.service';
-import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { WorkingMargin } from '../shared/working-margin';
+import { MaterialsView } from './materials-view';
 
-const MARKS = { no: 'does not mark finished faces', 'with-pad': 'may mark finished faces: use pads', yes: 'marks finished faces' };
+type Tab = 'materials' | 'processes' | 'parts' | 'views';
 
-/** The built-in shelf: processes and materials, each value with its range and source. */
+/** What Cuadro knows: materials, processes, finishing, metal parts; each value with its range and source. */
 @Component({
   selector: 'cu-shelf-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [WorkingMargin],
+  imports: [MaterialsView, WorkingMargin],
   templateUrl: './shelf-page.html',
   styleUrl: './shelf-page.scss',
 })
 export class ShelfPage {
   private readonly margin = inject(MarginService);
-  private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
+  protected readonly tabs: readonly { id: Tab; label: string }[] = [
+    { id: 'materials', label: 'Materials' }, { id: 'processes', label: 'Processes' }, { id: 'parts', label: 'Finishing and parts' }, { id: 'views', label: 'Where practitioners differ' },
+  ];
+  protected readonly tab = signal<Tab>('materials');
   protected readonly processes = PROCESSES;
-  protected readonly filter = signal('');
-  protected readonly process = signal('');
-  protected readonly rows = computed(() => {
-    const needle = this.filter().trim().toLowerCase();
-    return MATERIALS.filter((m) => (!this.process() || m.processes.includes(this.process())) && (!needle || `${m.label} ${m.note}`.toLowerCase().includes(needle)));
-  });
+  protected readonly finishing = FINISHING;
+  protected readonly hardware = HARDWARE;
+  protected readonly disagreements = DISAGREEMENTS;
 
   constructor() {
     this.margin.clear();
@@ -41,48 +41,18 @@ export class ShelfPage {
     return this.shops.currency();
   }
 
-  protected number(x: number): string {
-    return formatNumber(x);
-  }
-
-  protected temperature(x: number): string {
-    return this.settings.figure(x, '°C', '');
-  }
-
-  protected pair(p: { inPlane: Range; across: Range }): string {
-    const a = formatNumber(p.inPlane.likely);
-    const b = formatNumber(p.across.likely);
-    return a === b ? a : `${a} / ${b}`;
-  }
-
-  protected openMaterial(m: Material): void {
-    const range = (r: Range): string => `${formatNumber(r.low)} · ${formatNumber(r.likely)} · ${formatNumber(r.high)}`;
-    this.margin.show({
-      kind: 'text',
-      title: m.label,
-      paragraphs: [m.note, m.source.text, 'Low · typical · high:'],
-      rows: [
-        { label: 'Density, g/cm³', text: range(m.density_g_cm3) },
-        { label: 'Stiffness in plane, GPa', text: range(m.modulus_gpa.inPlane) },
-        { label: 'Stiffness across, GPa', text: range(m.modulus_gpa.across) },
-        { label: 'Strength in plane, MPa', text: range(m.strength_mpa.inPlane) },
-        { label: 'Strength across, MPa', text: range(m.strength_mpa.across) },
-        { label: 'Lasting heat, °C', text: range(m.use_c) },
-        { label: `Price, ${this.shops.currency()}/kg`, text: range(m.price_per_kg) },
-        { label: 'Wear life, short-fibre nylon = 1', text: formatNumber(m.wear) },
-        { label: 'Lasting load, share of strength', text: formatNumber(m.creep) },
-        { label: 'Marking', text: MARKS[m.marks] },
-        ...(Object.entries(FLUIDS) as [FluidId, string][]).map(([id, label]) => ({ label, text: m.fluids[id] })),
-      ],
-    });
-  }
+  protected number = formatNumber;
+  protected range = formatRange;
 
   protected openProcess(p: Process): void {
     this.margin.show({
       kind: 'text',
       title: p.label,
-      paragraphs: [p.what, `Largest part ${p.envelope_mm.join(' × ')} mm. Holds ±(${p.tolerance.a_mm} mm + ${p.tolerance.b_per_mm} × length).`, ...p.cautions, 'Low · likely · high:'],
-      rows: factEntries(p).map((f) => ({ label: f.unit ? `${f.label}, ${f.unit.replace('^', '')}` : f.label, text: f.high > f.low ? `${formatNumber(f.low)} · ${formatNumber(f.likely)} · ${formatNumber(f.high)}` : formatNumber(f.likely) })),
+      paragraphs: [
+        p.what, `Largest part ${p.envelope_mm.join(' × ')} mm. Holds ±(${p.tolerance.a_mm} mm + ${p.tolerance.b_per_mm} × length). Ra as built ${this.range(p.roughness_um)} µm.`,
+        ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm.`] : []), ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []), ...(p.skill ? [p.skill] : []), ...p.cautions, 'Low · likely · high:',
+      ],
+      rows: factEntries(p).map((f) => ({ label: f.unit ? `${f.label}, ${f.unit.replace('^', '')}` : f.label, text: formatRange(f) })),
     });
   }
 }

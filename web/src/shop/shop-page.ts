@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { shopSchema } from '@cuadro/core/case/schema';
 import { parseQuantity, unitText } from '@cuadro/core/quantity/quantity';
+import { PROCESSES } from '@cuadro/core/routes/processes';
 import { SHOP_FIGURES, type Shop, type ShopFigure } from '@cuadro/core/shelf/shop';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
@@ -34,6 +35,7 @@ export class ShopPage {
   protected readonly dayNames = DAYS;
   protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
   protected readonly clock = clock;
+  protected readonly houseProcesses = PROCESSES.filter((p) => p.where === 'house');
   protected readonly groups = ['Hourly rates', 'Machines', 'Queues', 'Trading terms'].map((name) => ({ name, figures: SHOP_FIGURES.filter((f) => f.group === name) }));
 
   constructor() {
@@ -91,6 +93,11 @@ export class ShopPage {
 
   protected unattended(on: boolean): void {
     this.edit({ calendar: { ...this.shop().calendar, unattended: on } });
+  }
+
+  protected machine(id: string, there: boolean): void {
+    const absent = (this.shop().absent ?? []).filter((x) => x !== id);
+    this.edit({ absent: there ? absent : [...absent, id] });
   }
 
   protected holidays(text: string): void {

@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/case/evaluate-case';
 import { quickLook, type QuickLook } from '@cuadro/core/case/quick-look';
 import { routeKey, type CaseDoc, type Pin } from '@cuadro/core/case/types';
+import { worthKnowing, type WorthKnowing } from '@cuadro/core/case/worth-knowing';
 import { evaluateRoute, type Lead, type RouteResult } from '@cuadro/core/routes/evaluate-route';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import { working, type Working } from '@cuadro/core/worksheet/working';
@@ -46,6 +47,11 @@ const api = {
   /** Stages of any route, up to its date. */
   lead(pin: Pin): Lead {
     return resultOf(pin).lead;
+  },
+
+  /** Facts of the case evaluated last that are worth finding out. */
+  worthKnowing(): WorthKnowing[] {
+    return last && lastAsked ? worthKnowing(lastAsked.doc, lastAsked.shop, last.view.options, last.view.pins.map((p) => routeKey(p.option))) : [];
   },
 
   quickLook(doc: CaseDoc, shop: Shop): QuickLook {

@@ -8,6 +8,7 @@ export function provideWorkers(): Provider {
     useValue: {
       casework: () => new Worker(new URL('./case.worker', import.meta.url), { type: 'module' }),
       shape: () => new Worker(new URL('./shape.worker', import.meta.url), { type: 'module' }),
+      make: () => new Worker(new URL('./make.worker', import.meta.url), { type: 'module' }),
     } satisfies WorkerFactory,
   };
 }

@@ -1,68 +1,150 @@
 import { expose, transfer } from 'comlink';
+import { capAt, type Cap } from '@cuadro/core/shape/cap';
 import { creaseLines, vertexNormals } from '@cuadro/core/shape/crease';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { writeThreeMf } from '@cuadro/core/shape/formats/threemf';
-import { readShape, type Measure, unitDoubt, unusable } from '@cuadro/core/shape/measure';
+import { bvhOf } from '@cuadro/core/shape/bvh';
+import { type Axis, measure, readShape, type Measure, type Shape, unitDoubt, unusable } from '@cuadro/core/shape/measure';
 import { type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
-import { slice } from '@cuadro/core/shape/slice';
+import { candidates, orientation, study, type Orientation } from '@cuadro/core/shape/orient';
+import { centreOf, type FaceChoice, largestFaces, patchFrom } from '@cuadro/core/shape/patch';
+import { readMesh } from '@cuadro/core/shape/read-mesh';
+import { repair } from '@cuadro/core/shape/repair';
+import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
+import { turned, type Vec3 } from '@cuadro/core/shape/turn';
 
-/** What the part view needs to draw a part. */
+/** What the part view needs to draw a part, standing as it is built. */
 export interface DrawnShape {
   vertices: Float32Array;
   indices: Uint32Array;
   normals: Float32Array;
   creases: Float32Array;
+  up: Vec3;
 }
 
 /** What a part can be saved as. */
 export type MeshKind = 'stl' | '3mf';
 
-/** Layers of the part as it stands, for the layer chart. */
-export interface LayerProfile {
-  layer_mm: number;
-  z_mm: number[];
-  area_mm2: number[];
-  islands: number[];
-  mostIslands: number;
-  volume_mm3: number;
+export type ShapeReading = { ok: true; measure: Measure; doubt?: string; drawn: DrawnShape } | { ok: false; problem: string };
+
+/** A face of the part, in the part's own axes. */
+export interface PickedFace extends FaceChoice {
+  /** Its triangles. */
+  list: Uint32Array;
 }
 
-export type ShapeReading = { ok: true; measure: Measure; doubt?: string; drawn: DrawnShape; profile?: LayerProfile } | { ok: false; problem: string };
+let shape: Shape | undefined;
+let standing: { up: Vec3; mesh: Mesh } | undefined;
 
-/** Layers of a quarter of a millimetre, or thicker ones where that would be more than the chart can show. */
-const LAYER_MM = 0.25;
-const MAX_LAYERS = 2000;
+function part(): Shape {
+  if (!shape) throw new Error('No part has been read.');
+  return shape;
+}
 
-function layerProfile(mesh: Mesh, measure: Measure): LayerProfile {
-  const s = slice(mesh, Math.max(LAYER_MM, measure.box_mm[2] / MAX_LAYERS));
-  return { layer_mm: s.layer_mm, z_mm: [...s.z_mm], area_mm2: [...s.area_mm2], islands: [...s.islands], mostIslands: s.islands.reduce((a, b) => Math.max(a, b), 0), volume_mm3: s.volume_mm3 };
+/** The part turned so that its build direction is z. */
+function stand(up: Vec3): Mesh {
+  if (!standing || standing.up.some((x, i) => x !== up[i])) standing = { up, mesh: turned(part().mesh, up) };
+  return standing.mesh;
+}
+
+function drawing(up: Vec3): DrawnShape {
+  const mesh = stand(up);
+  return { vertices: mesh.vertices.slice(), indices: mesh.indices.slice(), normals: vertexNormals(mesh), creases: creaseLines(mesh), up };
+}
+
+const moving = (d: DrawnShape): Transferable[] => [d.vertices.buffer, d.indices.buffer, d.normals.buffer, d.creases.buffer] as ArrayBuffer[];
+
+function faceAt(triangle: number): PickedFace {
+  const { mesh } = part();
+  const { list, area_mm2, normal } = patchFrom(mesh, triangle);
+  return { triangle, area_mm2, normal, point: centreOf(mesh, triangle), list: Uint32Array.from(list) };
 }
 
 const api = {
   /** Read, check, measure and prepare for drawing. Faults of the file come back as a sentence. */
-  read(bytes: Uint8Array, fileName: string, unit: LengthUnit, onStage: (stage: string) => void): ShapeReading {
+  read(bytes: Uint8Array, fileName: string, unit: LengthUnit, up: Vec3, onStage: (stage: string) => void): ShapeReading {
     try {
       onStage('Reading and measuring');
-      const { mesh, measure } = readShape(bytes, unit, fileName);
-      const problem = unusable(measure);
+      const read = readShape(bytes, unit, fileName);
+      const problem = unusable(read.measure);
       if (problem) return { ok: false, problem };
+      shape = read;
+      standing = undefined;
       onStage('Drawing creases');
-      const creases = creaseLines(mesh);
-      onStage('Slicing');
-      const profile = measure.watertight ? layerProfile(mesh, measure) : undefined;
-      const normals = vertexNormals(mesh);
-      const drawn = { vertices: mesh.vertices, indices: mesh.indices, normals, creases };
-      return transfer({ ok: true as const, measure, doubt: unitDoubt(measure), drawn, profile }, [mesh.vertices.buffer, mesh.indices.buffer, normals.buffer, creases.buffer]);
+      const drawn = drawing(up);
+      return transfer({ ok: true as const, measure: read.measure, doubt: unitDoubt(read.measure), drawn }, moving(drawn));
     } catch (e) {
       if (e instanceof MeshError) return { ok: false, problem: e.message };
       throw e;
     }
   },
 
-  /** The part as a file, in millimetres. */
-  write({ vertices, indices }: Pick<DrawnShape, 'vertices' | 'indices'>, kind: MeshKind): Uint8Array {
+  /** The same part, for a second worker: nothing to draw. */
+  load(bytes: Uint8Array, fileName: string, unit: LengthUnit): void {
+    shape = readShape(bytes, unit, fileName);
+    standing = undefined;
+  },
+
+  draw(up: Vec3): DrawnShape {
+    const drawn = drawing(up);
+    return transfer(drawn, moving(drawn));
+  },
+
+  body(onStage: (stage: string) => void): { body: BodyStudy; marks: ShapeMarks } {
+    const { mesh, measure: m } = part();
+    return studyBody(mesh, m, onStage);
+  },
+
+  build(up: Vec3): BuildStudy {
+    return studyBuild(part().mesh, up);
+  },
+
+  directions(): Vec3[] {
+    return candidates(part().mesh);
+  },
+
+  /** @param points one on each critical face */
+  orient(directions: Vec3[], points: Vec3[], load: Vec3 | undefined, fine: boolean): Orientation[] {
+    const { mesh } = part();
+    let critical: Uint8Array | undefined;
+    if (points.length) {
+      critical = new Uint8Array(mesh.indices.length / 3);
+      for (const p of points) for (const t of patchFrom(mesh, bvhOf(mesh).closest(...p).triangle).list) critical[t] = 1;
+    }
+    return fine ? directions.map((d) => orientation(mesh, d, { critical, load })) : study(mesh, directions, { critical, load });
+  },
+
+  /** Section through the part as it stands for `up`. */
+  cap(up: Vec3, axis: Axis, at: number): Cap {
+    const cap = capAt(stand(up), axis, at);
+    return transfer(cap, [cap.faces.buffer, cap.lines.buffer] as ArrayBuffer[]);
+  },
+
+  /** Face on which a triangle lies. */
+  face: faceAt,
+
+  /** Faces on which points lie. */
+  facesAt(points: Vec3[]): PickedFace[] {
+    const bvh = bvhOf(part().mesh);
+    return points.map((p) => ({ ...faceAt(bvh.closest(...p).triangle), point: p }));
+  },
+
+  largestFaces(): FaceChoice[] {
+    return largestFaces(part().mesh);
+  },
+
+  /** Simple repair. @returns the repaired part as STL in millimetres, what was done, and whether it is closed now */
+  repair(bytes: Uint8Array, fileName: string, unit: LengthUnit, tolerance_mm: number): { stl: Uint8Array; done: string[]; measure: Measure } {
+    const { mesh, done } = repair(readMesh(bytes, fileName, unit), tolerance_mm);
+    const stl = writeStl(mesh.vertices, mesh.indices);
+    return transfer({ stl, done, measure: measure(mesh) }, [stl.buffer as ArrayBuffer]);
+  },
+
+  /** The part as a file, in millimetres and its own axes. */
+  write(kind: MeshKind): Uint8Array {
+    const { vertices, indices } = part().mesh;
     const bytes = kind === 'stl' ? writeStl(vertices, indices) : writeThreeMf(vertices, indices);
-    return transfer(bytes, [bytes.buffer]);
+    return transfer(bytes, [bytes.buffer as ArrayBuffer]);
   },
 };
 export type ShapeWorker = typeof api;

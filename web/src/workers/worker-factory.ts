@@ -4,6 +4,7 @@ import { InjectionToken } from '@angular/core';
 export interface WorkerFactory {
   casework(): Worker;
   shape(): Worker;
+  make(): Worker;
 }
 
 export const WORKERS = new InjectionToken<WorkerFactory>('workers');

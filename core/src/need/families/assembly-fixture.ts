@@ -10,10 +10,15 @@ export const assemblyFixture: Family = {
   loadCase: 'bending',
   revisions: { low: 0, likely: 1, high: 3 },
   defaults: {
-    serviceTemp: usual(30), load: usual(300), loadDirection: usual('compression'), wear: usual('none'), tolerance: usual(0.3),
+    lasting: usual(true), serviceTemp: usual(30), load: usual(300), loadDirection: usual('compression'), wear: usual('none'), tolerance: usual(0.3),
     copies: usual(2), cyclesPerYear: usual(12_000), years: usual(5), fluids: usual([]),
   },
   essential: ['load', 'serviceTemp'],
+  asks: ['deflection', 'esd', 'nonMarring'],
+  today: 'plates, blocks and toggle clamps bolted up',
   usualTrouble: 'many bolted pieces, every change starts again',
+  failsBy: 'locators wear, screws pull out of the plastic',
+  economics: 'merged pieces and quick changes; the second and third revision pay',
+  planner: 'nest',
   cautions: ['Answer wrong loading with a feature (an odd pin, an uneven pocket), not with a label alone.'],
 };

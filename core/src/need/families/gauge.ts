@@ -14,6 +14,11 @@ export const gauge: Family = {
     load: usual(20), loadDirection: usual('compression'), nonMarring: usual(true, 'want'),
   },
   essential: ['tolerance'],
+  asks: ['roughness', 'uv', 'flatness'],
+  today: 'ground or wire-cut steel',
   usualTrouble: 'dear for what it is, worn ones go unnoticed',
+  failsBy: 'the edge wears round and passes bad parts',
+  economics: 'dear grinding for a tool used by hand',
+  planner: 'gauge',
   cautions: ['A gauge needs a calibration record and a wear limit before it may pass parts.'],
 };

@@ -14,6 +14,11 @@ export const gripper: Family = {
     copies: usual(1), cyclesPerYear: usual(150_000), years: usual(4), massLimit: usual(3), fluids: usual([]),
   },
   essential: ['load', 'massLimit'],
+  asks: ['deflection', 'impact', 'vacuum', 'nonMarring'],
+  today: 'milled fingers, bolted arms, hoses outside',
   usualTrouble: 'heavy arm, hoses hung outside get cut and stop the cell',
+  failsBy: 'fingers wear, thin arms swing',
+  economics: 'cycle time and payload; one piece instead of ten',
+  planner: 'grip',
   cautions: ['A robot tool can drop the work or pinch a hand: decide what happens when air or power is lost, and review the cell\'s risk assessment.'],
 };

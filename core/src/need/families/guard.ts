@@ -14,6 +14,10 @@ export const guard: Family = {
     copies: usual(1), cyclesPerYear: usual(250), years: usual(8), fluids: usual(['alkaline'], 'want'),
   },
   essential: ['load'],
+  asks: ['flame', 'uv', 'impact', 'contact'],
+  today: 'folded and welded sheet',
   usualTrouble: 'one-off folded and welded work for an odd machine',
+  failsBy: 'cracks at screws; hides the reach distance that was approved',
+  economics: 'a one-off for an odd machine; rules decide, not money',
   cautions: ['Openings and distances must follow the standard reach distances; interlocks stay as they are; have the guard approved by whoever is responsible for machine safety before use.'],
 };

@@ -14,6 +14,11 @@ export const handJig: Family = {
     copies: usual(2), cyclesPerYear: usual(8000), years: usual(4), massLimit: usual(3, 'want'), fluids: usual([]),
   },
   essential: ['load', 'serviceTemp'],
+  asks: ['flatness', 'nonMarring'],
+  today: 'milled from plate, bushings pressed in',
   usualTrouble: 'heavy in the hand, marks finished faces, waits at the machine shop',
+  failsBy: 'the bushing works loose or the handle cracks across the layers',
+  economics: 'programming and queue, not metal; each design change costs them again',
+  planner: 'laminate',
   cautions: ['Guide hardened bushings, never the plastic, with a drill; hold the jig so that a jammed drill cannot spin it.'],
 };

@@ -10,10 +10,15 @@ export const inspectionFixture: Family = {
   loadCase: 'none',
   revisions: { low: 0, likely: 1, high: 2 },
   defaults: {
-    serviceTemp: usual(22), wear: usual('none'), tolerance: usual(0.1), nonMarring: usual(true, 'want'), copies: usual(1),
+    lasting: usual(true), serviceTemp: usual(22), wear: usual('none'), tolerance: usual(0.1), nonMarring: usual(true, 'want'), copies: usual(1),
     cyclesPerYear: usual(1500), years: usual(6), fluids: usual([]), load: usual(50), loadDirection: usual('compression'),
   },
   essential: ['tolerance'],
+  asks: ['flatness', 'roughness'],
+  today: 'blocks and clamps stacked on a plate',
   usualTrouble: 'clamps and blocks stacked up again for each part',
+  failsBy: 'creeps under its own clamps, moves with moisture',
+  economics: 'set-up time at the measuring machine, and repeatable results',
+  planner: 'cmm',
   cautions: [],
 };

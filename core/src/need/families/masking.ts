@@ -14,6 +14,10 @@ export const masking: Family = {
     cyclesPerYear: usual(20_000), years: usual(3), fluids: usual(['alkaline']), load: usual(0), loadDirection: usual('unknown'),
   },
   essential: ['serviceTemp', 'fluids'],
+  asks: ['cureTemp', 'uv'],
+  today: 'turned caps or tape and hand work',
   usualTrouble: 'tape and hand work, or turned caps with a minimum order',
+  failsBy: 'grows brittle or swells after many baths',
+  economics: 'pieces by the hundred without a minimum order',
   cautions: ['Paint, enamel and blasting residues irritate: clean masks under extraction, with gloves.'],
 };

@@ -14,6 +14,11 @@ export const mouldInsert: Family = {
     copies: usual(1), cyclesPerYear: usual(20_000), years: usual(4), fluids: usual([]),
   },
   essential: ['serviceTemp', 'load', 'cyclesPerYear'],
+  asks: ['pressure', 'roughness', 'lasting'],
+  today: 'milled and spark-eroded steel',
   usualTrouble: 'weeks of waiting before the first part can be tried',
+  failsBy: 'cracks at ribs, surface washes out',
+  economics: 'weeks gained before the first article; a few dozen to a few hundred shots',
+  planner: 'mould',
   cautions: ['Hot melt under pressure: raise injection pressure in steps, guard shut, and stop at the first crack.'],
 };

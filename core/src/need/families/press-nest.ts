@@ -14,6 +14,11 @@ export const pressNest: Family = {
     copies: usual(1), cyclesPerYear: usual(10_000), years: usual(6), fluids: usual(['mineral-oil']),
   },
   essential: ['load'],
+  asks: ['lasting', 'nonMarring'],
+  today: 'turned or milled from one block of steel',
   usualTrouble: 'a solid steel block where only the face under the ram needs to be steel',
+  failsBy: 'the face under the ram is crushed',
+  economics: 'a steel face of a few grams instead of a steel block of kilograms',
+  planner: 'nest',
   cautions: ['Keep hands out of the closing press: two-hand control or a guard, and the press force limited to what was calculated.'],
 };

@@ -11,6 +11,11 @@ export const sparePart: Family = {
   revisions: { low: 0, likely: 0, high: 1 },
   defaults: { copies: usual(1), cyclesPerYear: usual(4000), years: usual(3), tolerance: usual(0.2), wear: usual('rubbing') },
   essential: ['load', 'serviceTemp', 'fluids'],
+  asks: ['lasting', 'deflection', 'wet', 'uv'],
+  today: 'ordered from the machine\'s maker, weeks away',
   usualTrouble: 'obsolete; the line waits for a supplier',
+  failsBy: 'worn or broken by the load nobody knew',
+  economics: 'each hour of the stopped line',
+  planner: 'spare',
   cautions: ['Say on the part whether it is temporary; turning parts can burst: keep the guard on for the first run and check speed and balance.'],
 };

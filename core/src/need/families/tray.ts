@@ -14,6 +14,11 @@ export const tray: Family = {
     cyclesPerYear: usual(6000), years: usual(4), fluids: usual([]), load: usual(60), loadDirection: usual('in-plane'),
   },
   essential: ['copies'],
+  asks: ['esd', 'contact', 'uv', 'impact'],
+  today: 'thermoformed with a tooling charge, or milled foam',
   usualTrouble: 'tooling charge and minimum lot for formed trays; milled ones cost too much',
+  failsBy: 'cracks at the corners when dropped',
+  economics: 'no tooling charge; layout follows the kit',
+  planner: 'nest',
   cautions: [],
 };

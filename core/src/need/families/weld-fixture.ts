@@ -10,10 +10,15 @@ export const weldFixture: Family = {
   loadCase: 'bending',
   revisions: { low: 0, likely: 1, high: 2 },
   defaults: {
-    serviceTemp: usual(120), peakTemp: usual(350), load: usual(800), loadDirection: usual('across'), wear: usual('rubbing'), tolerance: usual(0.5),
+    lasting: usual(true), serviceTemp: usual(120), peakTemp: usual(350), load: usual(800), loadDirection: usual('across'), wear: usual('rubbing'), tolerance: usual(0.5),
     copies: usual(1), cyclesPerYear: usual(6000), years: usual(6), fluids: usual([]),
   },
   essential: ['serviceTemp', 'peakTemp', 'load'],
+  asks: ['deflection'],
+  today: 'welded steel with copper faces',
   usualTrouble: 'heavy, slow to change; spatter and heat at the joint',
+  failsBy: 'softens beside the arc or is burnt by spatter',
+  economics: 'set-up time between variants; heat decides first',
+  planner: 'hold',
   cautions: ['Spatter and hot metal ignite plastics: shield with copper or steel, keep an extinguisher at hand, and clear fumes.'],
 };

@@ -10,10 +10,15 @@ export const workholdingPlate: Family = {
   loadCase: 'compression',
   revisions: { low: 0, likely: 1, high: 2 },
   defaults: {
-    serviceTemp: usual(35), load: usual(3000), loadDirection: usual('compression'), wear: usual('rubbing'), tolerance: usual(0.15),
+    lasting: usual(true), serviceTemp: usual(35), load: usual(3000), loadDirection: usual('compression'), wear: usual('rubbing'), tolerance: usual(0.15),
     copies: usual(1), cyclesPerYear: usual(3000), years: usual(4), fluids: usual(['coolant']),
   },
   essential: ['load', 'fluids'],
+  asks: ['roughness', 'flatness'],
+  today: 'milled plate with strap clamps',
   usualTrouble: 'no flat face to index on after the part is flipped',
+  failsBy: 'threads strip, the plate creeps under the clamps',
+  economics: 'machine hours of a scarce mill released',
+  planner: 'hold',
   cautions: ['A part that slips under a cutter is thrown: try with reduced feed and depth, door shut, and keep a factor of 2.5 against ejection.'],
 };

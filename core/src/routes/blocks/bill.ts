@@ -3,7 +3,7 @@ import type { Line } from '../../worksheet/types';
 /**
  * The lines every route ends with: bill of one order, then the whole programme.
  * They are written once, so that the routes can be compared line by line.
- * @param own the process's lines; those with `cost` are added up
+ * @param own the process's lines; those with `cost` are added up, one called `use_cost` is what using the tool costs beyond other ways
  * @param where decides whether the shop's overhead or the bureau's margin goes on top
  */
 export function billLines(own: readonly Line[], where: 'house' | 'bureau'): Line[] {
@@ -28,7 +28,7 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau'): Line
     { name: 'tools_by_change', label: 'Tools needed for design changes', unit: '', expr: 'copies * (1 + revisions)' },
     { name: 'tools_bought', label: 'Tools bought over the programme', unit: '', expr: 'max(tools_by_wear, tools_by_change)' },
     { name: 'change_cost', label: 'Re-engineering at design changes', unit: 'money', expr: 'price_once * revision_share * revisions' },
-    { name: 'price_programme', label: 'Cost over the programme', unit: 'money', expr: 'price_order + price_each * (tools_bought - copies) + change_cost' },
+    { name: 'price_programme', label: 'Cost over the programme', unit: 'money', expr: `price_order + price_each * (tools_bought - copies) + change_cost${own.some((l) => l.name === 'use_cost') ? ' + use_cost' : ''}` },
     { name: 'cost_per_cycle', label: 'Cost per cycle', unit: 'money/cycle', expr: 'price_programme / cycles_total' },
     { name: 'wait_cost', label: 'Cost of waiting for it', unit: 'money', expr: 'lead_days * delay_per_day', note: 'A soft figure: what a day without the tool costs, times the days. Kept apart from the price.' },
     { name: 'programme_with_wait', label: 'Programme and waiting together', unit: 'money', expr: 'price_programme + wait_cost' },

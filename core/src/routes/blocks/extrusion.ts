@@ -1,4 +1,5 @@
-import type { Line } from '../../worksheet/types';
+import { type BuildStudy, coolingWait_h } from '../../shape/study';
+import type { Entry, Line, Range, Source } from '../../worksheet/types';
 import { fact, type Fact, type Stage } from '../process';
 
 /** Facts that extrusion processes share; a process gives its own deposition rate, wall and rates. */
@@ -11,7 +12,8 @@ export const extrusionFacts = (own: { rate: [number, number, number]; bed_cm2: n
   fact('layer_height', 'Layer height', 'mm', 0.2, 0.25, 0.3),
   fact('layer_change', 'Pause per layer', 's', 4, 6, 12),
   fact('support_density', 'Support density', '', 0.1, 0.15, 0.25),
-  fact('support_reach', 'Mean support height, share of the part\'s', '', 0.15, 0.35, 0.6),
+  fact('skin', 'Closed skin on level faces', 'mm', 0.8, 1, 1.5),
+  fact('hop', 'Travel and start at each island', 's', 0.5, 1, 2),
   fact('waste', 'Waste: purge, brim, end of spool', '', 0.03, 0.06, 0.12),
   fact('prep_h', 'Preparing the build', 'h', 0.4, 0.75, 1.5),
   fact('attend_h', 'Hands per build: load, start, take out', 'h', 0.3, 0.5, 0.8),
@@ -24,16 +26,18 @@ export const extrusionFacts = (own: { rate: [number, number, number]; bed_cm2: n
 ];
 
 /**
- * Printing by extrusion, from the shape: walls from area × wall thickness (never more than 90 % of the volume), the rest
- * filled sparsely; time from volume over deposition rate plus a pause per layer.
+ * Printing by extrusion, from the slices: walls from Σ outline × layer × wall thickness (never more than 90 % of the volume),
+ * skins on level faces, the rest filled sparsely; time from volume over deposition rate plus a pause per layer, a start per
+ * island, and the wait of layers that are laid faster than they cool.
  * @param rate name of the shop figure with the machine's hourly rate
  * @param fibre extra hours and money for continuous fibre
  */
 export function extrusionLines(rate: string, fibre = false): Line[] {
   return [
-    { name: 'wall_volume', label: 'Volume of walls', unit: 'cm^3', expr: 'min(0.9 * volume, area * wall / mm_per_cm)' },
-    { name: 'deposit', label: 'Plastic in the part', unit: 'cm^3', expr: 'wall_volume + (volume - wall_volume) * infill' },
-    { name: 'support_volume', label: 'Plastic in supports', unit: 'cm^3', expr: 'overhang * support_reach * height / mm_per_cm * support_density' },
+    { name: 'wall_volume', label: 'Volume of walls', unit: 'cm^3', expr: 'min(0.9 * volume, side_area * wall / mm_per_cm)' },
+    { name: 'skin_volume', label: 'Volume of skins', unit: 'cm^3', expr: 'min(volume - wall_volume, skin_area * skin / mm_per_cm)' },
+    { name: 'deposit', label: 'Plastic in the part', unit: 'cm^3', expr: 'wall_volume + skin_volume + (volume - wall_volume - skin_volume) * infill' },
+    { name: 'support_volume', label: 'Plastic in supports', unit: 'cm^3', expr: 'support_space * support_density' },
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: `deposit * density / g_per_kg` },
     { name: 'mass_bought', label: 'Plastic bought', unit: 'kg', expr: '(mass_part + support_volume * density / g_per_kg) * (1 + waste)' },
     { name: 'material_cost', label: 'Plastic', unit: 'money', expr: 'mass_bought * price_per_kg', cost: 'material' },
@@ -45,7 +49,7 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
         ] satisfies Line[])
       : []),
     { name: 'layers', label: 'Layers', unit: '', expr: 'height / layer_height' },
-    { name: 'print_h', label: 'Printing one tool', unit: 'h', expr: `(deposit + support_volume) / deposition + layers * layer_change / s_per_h${fibre ? ' + fibre_h' : ''}` },
+    { name: 'print_h', label: 'Printing one tool', unit: 'h', expr: `(deposit + support_volume) / deposition + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${fibre ? ' + fibre_h' : ''}`, note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.' },
     { name: 'per_build', label: 'Tools in one build', unit: '', expr: 'max(1, min(min(floor(bed_area / footprint), floor(build_limit / print_h)), copies))' },
     { name: 'builds', label: 'Builds', unit: '', expr: 'ceil(copies / per_build)' },
     { name: 'build_h', label: 'One build', unit: 'h', expr: 'warm_up + per_build * print_h' },
@@ -60,6 +64,20 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
     { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)', note: 'First articles: five of a larger lot are measured.' },
   ];
 }
+
+/** Least time a layer needs to cool before the next lies on it, s. */
+const LAYER_LEAST_S: Range = { low: 6, likely: 12, high: 20 };
+
+/** The wait of small layers, from the layers of the build at the process's own rate, wall and fill. */
+export const coolingEntries = (facts: readonly Fact[]) => (build: BuildStudy | undefined): Entry[] => {
+  const of = (name: string): Fact => facts.find((f) => f.name === name)!;
+  const wait = (end: 'low' | 'likely' | 'high'): number =>
+    coolingWait_h(build!.profile, build!.height_mm, of('layer_height').likely, LAYER_LEAST_S[end], of('deposition')[end], of('wall').likely, of('infill').likely);
+  const source: Source = build
+    ? { kind: 'measured', text: `From the layers of the build: those laid in less than ${LAYER_LEAST_S.low} to ${LAYER_LEAST_S.high} s wait.` }
+    : { kind: 'guess', text: 'Not known without the layers of a mesh.' };
+  return [{ name: 'cooling_wait', label: 'Waits of small layers', unit: 'h', ...(build ? { low: wait('low'), likely: wait('likely'), high: wait('high') } : { low: 0, likely: 0, high: 0.5 }), source, key: 'print.cooling_wait' }];
+};
 
 export const EXTRUSION_STAGES: readonly Stage[] = [
   { id: 'prepare', label: 'Prepare the build', resource: 'engineer', mode: 'work', hours: 'prep_h' },

@@ -8,6 +8,8 @@ export const cncMill: Process = {
   what: 'Hard, hot, accurate, long-lived; waits for programmer and machine.',
   envelope_mm: [1000, 500, 500],
   tolerance: { a_mm: 0.02, b_per_mm: 0.00005 },
+  roughness_um: { low: 0.4, likely: 0.8, high: 1.6 },
+  tight: 'tight',
   facts: [
     fact('allowance', 'Stock allowance, all round', 'mm', 3, 5, 8),
     fact('roughing', 'Roughing in aluminium', 'cm^3/minute', 12, 25, 45),

@@ -1,5 +1,7 @@
-import { EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
+import { coolingEntries, EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
 import type { Process } from '../process';
+
+const FACTS = extrusionFacts({ rate: [18, 30, 45], bed_cm2: 900, warm_h: 1 });
 
 export const extrusionChamber: Process = {
   id: 'extrusion-chamber',
@@ -9,8 +11,12 @@ export const extrusionChamber: Process = {
   what: 'Engineering polymers up to 200 °C; dear material, support to remove.',
   envelope_mm: [330, 300, 300],
   tolerance: { a_mm: 0.15, b_per_mm: 0.0015 },
-  facts: extrusionFacts({ rate: [18, 30, 45], bed_cm2: 900, warm_h: 1 }),
+  roughness_um: { low: 7, likely: 12, high: 18 },
+  tight: 'seal',
+  limits: { wall_mm: 1.2, gap_mm: 0.5 },
+  facts: FACTS,
   lines: extrusionLines('chamber_rate'),
   stages: EXTRUSION_STAGES,
+  profileEntries: coolingEntries(FACTS),
   cautions: ['Chamber and bed burn: gloves and cooling before the part is taken out.'],
 };

@@ -1,5 +1,7 @@
-import { EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
+import { coolingEntries, EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
 import { fact, type Process } from '../process';
+
+const FACTS = extrusionFacts({ rate: [8, 14, 20], bed_cm2: 600, warm_h: 0.2 });
 
 export const extrusionFibre: Process = {
   id: 'extrusion-fibre',
@@ -9,11 +11,12 @@ export const extrusionFibre: Process = {
   what: 'Stiff fixtures, fingers and jaws; fibre lies in the layer planes only.',
   envelope_mm: [300, 240, 190],
   tolerance: { a_mm: 0.1, b_per_mm: 0.001 },
-  facts: [
-    ...extrusionFacts({ rate: [8, 14, 20], bed_cm2: 600, warm_h: 0.2 }),
-    fact('fibre_rate_laid', 'Fibre laid', 'cm^3/h', 2, 3.5, 5),
-  ],
+  roughness_um: { low: 6, likely: 10, high: 15 },
+  tight: 'seal',
+  limits: { wall_mm: 1.2, gap_mm: 0.4 },
+  facts: [...FACTS, fact('fibre_rate_laid', 'Fibre laid', 'cm^3/h', 2, 3.5, 5)],
   lines: extrusionLines('fibre_rate', true),
   stages: EXTRUSION_STAGES,
+  profileEntries: coolingEntries(FACTS),
   cautions: ['Carbon-fibre dust from sanding and drilling irritates and conducts: extract it, wear a mask and gloves.'],
 };

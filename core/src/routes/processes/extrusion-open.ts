@@ -1,5 +1,7 @@
-import { EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
+import { coolingEntries, EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
 import type { Process } from '../process';
+
+const FACTS = extrusionFacts({ rate: [10, 18, 28], bed_cm2: 800, warm_h: 0.3 });
 
 export const extrusionOpen: Process = {
   id: 'extrusion-open',
@@ -9,8 +11,12 @@ export const extrusionOpen: Process = {
   what: 'First jigs, trays and guards; weak across the layers, warps when large.',
   envelope_mm: [350, 300, 300],
   tolerance: { a_mm: 0.2, b_per_mm: 0.002 },
-  facts: extrusionFacts({ rate: [10, 18, 28], bed_cm2: 800, warm_h: 0.3 }),
+  roughness_um: { low: 8, likely: 13, high: 20 },
+  tight: 'seal',
+  limits: { wall_mm: 1.0, gap_mm: 0.4 },
+  facts: FACTS,
   lines: extrusionLines('open_rate'),
   stages: EXTRUSION_STAGES,
+  profileEntries: coolingEntries(FACTS),
   cautions: ['Hot nozzle and bed: let them cool before reaching in.'],
 };

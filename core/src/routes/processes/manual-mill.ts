@@ -8,6 +8,8 @@ export const manualMill: Process = {
   what: 'Blocks and plates with a few holes, without a program.',
   envelope_mm: [600, 300, 250],
   tolerance: { a_mm: 0.05, b_per_mm: 0.0002 },
+  roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },
+  tight: 'tight',
   forms: ['flat', 'block'],
   facts: [
     fact('allowance', 'Stock allowance, all round', 'mm', 1, 2, 4),

@@ -8,6 +8,10 @@ export const powderPolymer: Process = {
   what: 'Strong in every direction, no support, batches; the whole bin is paid for, cooling takes as long as building.',
   envelope_mm: [550, 330, 330],
   tolerance: { a_mm: 0.15, b_per_mm: 0.002 },
+  roughness_um: { low: 6, likely: 9, high: 13 },
+  tight: 'seal',
+  limits: { wall_mm: 0.8, gap_mm: 0.6 },
+  traps: 'powder',
   facts: [
     fact('bin_volume', 'Bin', 'cm^3', 22_000, 25_000, 30_000),
     fact('packing', 'Share of the bin that is parts', '', 0.06, 0.09, 0.13),

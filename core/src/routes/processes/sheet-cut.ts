@@ -8,6 +8,8 @@ export const sheetCut: Process = {
   what: 'Laser- or water-jet-cut plate, tapped or reamed by hand.',
   envelope_mm: [3000, 1500, 25],
   tolerance: { a_mm: 0.1, b_per_mm: 0.0002 },
+  roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },
+  tight: 'tight',
   forms: ['flat'],
   facts: [
     fact('cut_feed', 'Cutting feed × thickness', 'm*mm/minute', 6, 12, 20),

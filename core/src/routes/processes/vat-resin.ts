@@ -8,6 +8,10 @@ export const vatResin: Process = {
   what: 'Fine detail and smooth faces; needs washing and curing, ages in sunlight.',
   envelope_mm: [180, 140, 80],
   tolerance: { a_mm: 0.06, b_per_mm: 0.001 },
+  roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },
+  tight: 'tight',
+  limits: { wall_mm: 0.6, gap_mm: 0.3 },
+  traps: 'resin',
   facts: [
     fact('layer_height', 'Layer height', 'mm', 0.05, 0.1, 0.1),
     fact('layer_time', 'Exposure and lift per layer', 's', 8, 12, 20),

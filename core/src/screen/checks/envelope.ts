@@ -1,26 +1,35 @@
-import { type Check, isPrint, type Remedy } from '../check';
+import type { Size } from '../../case/facts';
+import type { Process } from '../../routes/process';
+import { type Fit, fit, sectioning } from '../../shape/envelope';
+import { type Check, isPrint } from '../check';
 
-const BASIS = 'Longest, middle and shortest side against the machine\'s; turning in the plane is not tried.';
+const BASIS = 'The smallest box around the part in the machine\'s room, by all orders of sides and turned in the plane. Sections: fewest equal pieces by planes square to the box.';
 
-const JOIN: Remedy = {
-  id: 'section', label: 'joined sections', how: 'sections joined with dowels and bonding',
-  money: { low: 8, likely: 20, high: 45 }, hours: { low: 1, likely: 2, high: 4 }, mass_kg: { low: 0.02, likely: 0.06, high: 0.15 },
-};
+/** More pieces than this are a kit, not a tool. */
+const MOST_PIECES = 4;
+
+/** The same box is asked about for every material of a process, and again while somebody types. */
+const fits = new WeakMap<Size, Map<string, Fit>>();
+function fitOf(size: Size, process: Process): Fit {
+  let kept = fits.get(size);
+  if (!kept) fits.set(size, (kept = new Map()));
+  let f = kept.get(process.id);
+  if (!f) kept.set(process.id, (f = fit(size.sorted, process.envelope_mm)));
+  return f;
+}
 
 export const envelope: Check = {
   id: 'envelope',
   label: 'Envelope',
   run(ctx) {
-    const { process, size } = ctx;
-    const room = [...process.envelope_mm].sort((a, b) => b - a);
-    const pieces = size.sorted.map((s, i) => Math.ceil(s / room[i] - 1e-9));
-    const count = pieces.reduce((a, b) => a * b, 1);
-    const tightest = size.sorted.map((s, i) => s / room[i]).reduce((a, b) => Math.max(a, b));
-    const which = size.sorted.findIndex((s, i) => s / room[i] === tightest);
-    const common = { value: size.sorted[which], limit: room[which], unit: 'mm', margin: 1 - tightest, basis: BASIS };
+    const { process, size, taken } = ctx;
+    const f = fitOf(size, process);
+    const common = { value: f.side_mm, limit: f.room_mm, unit: 'mm', margin: 1 - f.share, basis: BASIS };
     const mm = (x: number): string => `${Math.round(x)} mm`;
-    if (count === 1) return { ...common, state: 'pass', reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits.` };
-    if (isPrint(ctx) && count <= 4) return { ...common, state: 'conditional', remedy: JOIN, reason: `${mm(size.sorted[which])} against ${mm(room[which])}: ${count} ${JOIN.how}.` };
-    return { ...common, state: 'fail', reason: `${mm(size.sorted[which])} against ${mm(room[which])}: too big${isPrint(ctx) ? `, even in four pieces` : ''}.` };
+    if (f.share <= 1 + 1e-9) return { ...common, state: 'pass', reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.` };
+    const { count } = sectioning(size.sorted, process.envelope_mm);
+    if (isPrint(ctx) && count <= MOST_PIECES && taken.has('join-pieces')) return { ...common, state: 'pass', reason: `Made in ${count} pieces, joined with dowels and bonding; the Shape step cuts them.` };
+    if (isPrint(ctx) && count <= MOST_PIECES) return { ...common, state: 'conditional', offers: ['join-pieces'], reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: ${count} sections joined with dowels and bonding.` };
+    return { ...common, state: 'fail', reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: too big${isPrint(ctx) ? `, even in ${MOST_PIECES} pieces` : ''}.` };
   },
 };

@@ -6,17 +6,18 @@ const BASIS = 'General resistance ratings: A none, B slight, C soak test, D atta
 export const fluids: Check = {
   id: 'fluids',
   label: 'Fluids',
-  run({ need, material }) {
+  run({ need, material, traits }) {
     if (!need.fluids) return { state: 'unknown', basis: BASIS, reason: 'It is not known what it gets wet with. Solvents and acids rule out most plastics.' };
     const wet = need.fluids.value;
     if (!wet.length) return { state: 'pass', basis: BASIS, reason: 'It stays dry.' };
-    const rated = wet.map((f) => ({ name: FLUIDS[f], rating: material.fluids[f] }));
+    const rated = wet.map((f) => ({ name: FLUIDS[f], rating: traits.fluids[f] }));
     const lowest = rated.reduce<FluidRating>((w, r) => (r.rating > w ? r.rating : w), 'A');
     const names = rated.filter((r) => r.rating === lowest).map((r) => r.name).join(', ');
     const state = lowest <= 'B' ? 'pass' : lowest === 'C' ? 'conditional' : 'fail';
     return {
       state: byLevel(need.fluids.level, state),
       basis: BASIS,
+      offers: state === 'pass' ? [] : ['coating'],
       reason:
         state === 'pass'
           ? `${material.label} stands ${rated.map((r) => r.name).join(', ')}.`

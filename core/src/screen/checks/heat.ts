@@ -5,8 +5,8 @@ const BASIS = 'Lasting-use temperature of the material, low to high of the publi
 export const heat: Check = {
   id: 'heat',
   label: 'Heat',
-  run({ need, material }) {
-    const { low, likely, high } = material.use_c;
+  run({ need, material, traits }) {
+    const { low, likely, high } = traits.use_c;
     const service = need.serviceTemp;
     if (!service) {
       return { state: 'unknown', limit: low, unit: '°C', basis: BASIS, reason: `Temperature in service is not known: up to ${low} °C ${material.label} holds, above ${high} °C it does not.` };
@@ -22,6 +22,7 @@ export const heat: Check = {
       value: hot,
       limit: breaks ? high : holds ? low : likely,
       unit: '°C',
+      offers: holds ? [] : ['anneal'],
       margin: (low - hot) / Math.max(1, low),
       basis: BASIS,
       reason: holds

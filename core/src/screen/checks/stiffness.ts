@@ -2,23 +2,23 @@ import { byLevel, type Check } from '../check';
 import { heatKnockDown } from './strength';
 
 const BASIS =
-  'Screening only: the same plain beam as for strength (or a block under pressure), stiffness reduced for heat. Half the tolerance is left for bending; without a tolerance, 1/300 of the length. Verify with a dial gauge under load.';
+  'Screening only: the same plain beam as for strength (or a block under pressure), stiffness reduced for heat. The limit is what the need allows; else half the tolerance, else 1/300 of the length. Verify with a dial gauge under load.';
 
 export const stiffness: Check = {
   id: 'stiffness',
   label: 'Stiffness',
-  run({ need, material, size, family }) {
+  run({ need, material, size, family, traits }) {
     if (!need.load || need.load.value === 0 || family.loadCase === 'none') return undefined;
     const force = need.load.value;
     const [l, w, t] = size.sorted;
     const direction = need.loadDirection?.value ?? 'unknown';
     const bending = family.loadCase === 'bending' && direction !== 'compression';
     const across = direction === 'across' || direction === 'unknown';
-    const range = across ? material.modulus_gpa.across : material.modulus_gpa.inPlane;
-    const e = range.likely * 1000 * heatKnockDown(need.serviceTemp?.value ?? 23, material.use_c.likely);
+    const range = across ? traits.modulus_gpa.across : traits.modulus_gpa.inPlane;
+    const e = range.likely * 1000 * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
     // Beam: δ = F L³ / (4 E b d³) over 80 % of the length. Block: δ = F t / (E A) on a quarter of the face.
     const bend = bending ? (force * (0.8 * l) ** 3) / (4 * e * 0.5 * w * (0.7 * t) ** 3) : (force * t) / (e * 0.25 * l * w);
-    const limit = need.tolerance ? need.tolerance.value / 2 : l / 300;
+    const limit = need.deflection?.value ?? (need.tolerance ? need.tolerance.value / 2 : l / 300);
     const state = bend <= limit ? 'pass' : bend <= 2 * limit ? 'conditional' : 'fail';
     const mm = (x: number): string => `${x.toPrecision(2)} mm`;
     return {
@@ -28,11 +28,12 @@ export const stiffness: Check = {
       unit: 'mm',
       margin: (limit - bend) / limit,
       basis: BASIS,
+      offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section'],
       reason:
         state === 'pass'
           ? `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it.`
           : state === 'conditional'
-            ? `Gives about ${mm(bend)} under load against ${mm(limit)}: add ribs or depth, and check with a dial gauge.`
+            ? `Gives about ${mm(bend)} under load against ${mm(limit)}: add ribs or depth or rods, and check with a dial gauge.`
             : `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it. ${material.label} is too soft here.`,
     };
   },

@@ -53,3 +53,5 @@ export function readDecimal(bytes: Uint8Array, start: number, end: number): numb
   return text === '' || !/^[+-]?[\d.]/.test(text) ? NaN : Number(text);
 }
 
+/** The first bytes as text, one character a byte. */
+export const beginning = (bytes: Uint8Array, count: number): string => String.fromCharCode(...bytes.subarray(0, count));

@@ -1,4 +1,4 @@
-import { around, FLUID_IDS, type FluidId, type FluidRating, type Material, TYPICAL } from '../types';
+import { around, type Esd, type Flame, FLUID_IDS, type FluidId, type FluidRating, type Impact, type Material, type Moisture, TYPICAL, type Uv } from '../types';
 
 /** A row of a material table; everything the row leaves out is filled in by the table's common part. */
 export interface Row {
@@ -21,8 +21,28 @@ export interface Row {
   creep: number;
   cutting?: number;
   fibre?: number;
+  /** µm/(m·K) */
+  cte: number;
+  hardness: string;
+  impact?: Impact;
+  uv?: Uv;
+  esd?: Esd;
+  flame?: Flame;
+  /** Most water before the machine, % of mass, and the drying recipe; absent: takes up none. */
+  wet?: [uptake: Moisture['uptake'], limit_pct: number, dry: string];
+  /** MPa a face bears; 1.2 times the strength in plane when left out */
+  press?: number;
+  contact?: Material['contact'];
   note: string;
 }
+
+/** What rows of a kind have in common when they do not say otherwise. */
+const COMMON: Record<Material['family'], { impact: Impact; uv: Uv; esd: Esd; flame: Flame }> = {
+  polymer: { impact: 'fair', uv: 'fades', esd: 'insulating', flame: 'slow' },
+  fibre: { impact: 'fair', uv: 'fades', esd: 'insulating', flame: 'slow' },
+  metal: { impact: 'tough', uv: 'stable', esd: 'conductive', flame: 'does-not-burn' },
+  board: { impact: 'brittle', uv: 'fades', esd: 'insulating', flame: 'burns' },
+};
 
 /** Turn table rows into materials. Strength and stiffness carry ±15 %, density ±2 %. */
 export function materials(family: Material['family'], rows: Row[]): Material[] {
@@ -40,6 +60,15 @@ export function materials(family: Material['family'], rows: Row[]): Material[] {
     marks: r.marks,
     wear: r.wear,
     creep: r.creep,
+    cte: around(r.cte, 0.15),
+    hardness: r.hardness,
+    impact: r.impact ?? COMMON[family].impact,
+    uv: r.uv ?? COMMON[family].uv,
+    esd: r.esd ?? COMMON[family].esd,
+    flame: r.flame ?? COMMON[family].flame,
+    moisture: r.wet ? { uptake: r.wet[0], limit_pct: r.wet[1], dry: r.wet[2] } : { uptake: 'none' },
+    compressive_mpa: around(r.press ?? 1.2 * r.strength[0], 0.2),
+    contact: r.contact ?? 'ask',
     cutting: r.cutting,
     fibre_per_cm3: r.fibre === undefined ? undefined : around(r.fibre, 0.2),
     note: r.note,

@@ -3,17 +3,28 @@ import { materials } from './build';
 const CNC = 'cnc-mill';
 const HAND = 'manual-mill';
 const CUT = 'sheet-cut';
+const FOLD = 'sheet-fold';
+const BOARD = 'board-mill';
+const CLAMPS = 'clamp-set';
+const WAX = 'wax-core';
 
-/** Bar, plate and sheet for machining and cutting. Strength is yield; the same in every direction. */
+/** Bar, plate, sheet, board and catalogue parts. Strength is yield; the same in every direction. */
 export const STOCK = [
   ...materials('metal', [
-    { id: 'al-6061', label: 'Aluminium 6061-T6', processes: [CNC, HAND, CUT], density: 2.7, modulus: [69, 69], strength: [276, 276], use: [130, 150, 170], price: [6, 9, 14], fluids: 'AAAAAADCA', marks: 'with-pad', wear: 10, creep: 0.8, cutting: 1, note: 'The usual fixture plate.' },
-    { id: 'al-7075', label: 'Aluminium 7075-T6', processes: [CNC], density: 2.81, modulus: [72, 72], strength: [500, 500], use: [110, 120, 130], price: [10, 14, 20], fluids: 'BAAAAADDA', marks: 'with-pad', wear: 14, creep: 0.8, cutting: 1.1, note: 'Stronger plate.' },
-    { id: 's235', label: 'Steel S235', processes: [CNC, HAND, CUT], density: 7.85, modulus: [205, 205], strength: [235, 235], use: [350, 400, 450], price: [1.5, 2.2, 3.5], fluids: 'CAAAAAACA', marks: 'yes', wear: 25, creep: 0.9, cutting: 3, note: 'Cheap, heavy, rusts.' },
-    { id: 'p20', label: 'Tool steel P20', processes: [CNC], density: 7.85, modulus: [205, 205], strength: [850, 850], use: [350, 400, 450], price: [5, 8, 12], fluids: 'BAAAAABDA', marks: 'yes', wear: 80, creep: 0.9, cutting: 4, note: 'Moulds and wear parts.' },
-    { id: 'ss-304', label: 'Stainless 304', processes: [CNC, CUT], density: 8.0, modulus: [193, 193], strength: [215, 215], use: [450, 500, 600], price: [5, 7, 10], fluids: 'AAAAABABA', marks: 'yes', wear: 25, creep: 0.9, cutting: 4.5, note: 'Wet and clean places.' },
+    { id: 'al-6061', label: 'Aluminium 6061-T6', processes: [CNC, HAND, CUT, FOLD], density: 2.7, modulus: [69, 69], strength: [276, 276], use: [130, 150, 170], price: [6, 9, 14], fluids: 'AAAAAADCA', marks: 'with-pad', wear: 10, creep: 0.8, cutting: 1, cte: 23.6, hardness: 'HB 95', note: 'The usual fixture plate.' },
+    { id: 'al-7075', label: 'Aluminium 7075-T6', processes: [CNC], density: 2.81, modulus: [72, 72], strength: [500, 500], use: [110, 120, 130], price: [10, 14, 20], fluids: 'BAAAAADDA', marks: 'with-pad', wear: 14, creep: 0.8, cutting: 1.1, cte: 23.4, hardness: 'HB 150', note: 'Stronger plate.' },
+    { id: 's235', label: 'Steel S235', processes: [CNC, HAND, CUT, FOLD], density: 7.85, modulus: [205, 205], strength: [235, 235], use: [350, 400, 450], price: [1.5, 2.2, 3.5], fluids: 'CAAAAAACA', marks: 'yes', wear: 25, creep: 0.9, cutting: 3, cte: 12, hardness: 'HB 120', note: 'Cheap, heavy, rusts.' },
+    { id: 'p20', label: 'Tool steel P20', processes: [CNC], density: 7.85, modulus: [205, 205], strength: [850, 850], use: [350, 400, 450], price: [5, 8, 12], fluids: 'BAAAAABDA', marks: 'yes', wear: 80, creep: 0.9, cutting: 4, cte: 12.8, hardness: 'HRC 30', note: 'Moulds and wear parts.' },
+    { id: 'ss-304', label: 'Stainless 304', processes: [CNC, CUT, FOLD], density: 8.0, modulus: [193, 193], strength: [215, 215], use: [450, 500, 600], price: [5, 7, 10], fluids: 'AAAAAABBA', marks: 'yes', wear: 25, creep: 0.9, cutting: 4.5, cte: 17, hardness: 'HB 160', note: 'Wet and clean places.' },
+    { id: 'catalogue-steel', label: 'Catalogue clamps and stops, steel', processes: [CLAMPS], density: 7.85, modulus: [205, 205], strength: [300, 300], use: [200, 250, 300], price: [8, 14, 25], fluids: 'BAAAAAACA', marks: 'with-pad', wear: 30, creep: 0.9, cutting: 3, cte: 12, hardness: 'HB 200', note: 'Toggle clamps, V-blocks, stops and studs on a drilled plate.' },
   ]),
   ...materials('polymer', [
-    { id: 'pom', label: 'POM', processes: [CNC, HAND, CUT], density: 1.41, modulus: [2.8, 2.8], strength: [65, 65], use: [80, 90, 100], price: [6, 9, 14], fluids: 'AAAABBADA', marks: 'no', wear: 2, creep: 0.4, cutting: 0.6, note: 'Slides well, kind to surfaces.' },
+    { id: 'pom', label: 'POM', processes: [CNC, HAND, CUT], density: 1.41, modulus: [2.8, 2.8], strength: [65, 65], use: [80, 90, 100], price: [6, 9, 14], fluids: 'AAAABBADA', marks: 'no', wear: 2, creep: 0.4, cutting: 0.6, cte: 110, hardness: 'Shore D 85', impact: 'tough', flame: 'burns', uv: 'embrittles', note: 'Slides well, kind to surfaces.' },
+    { id: 'peek', label: 'PEEK', processes: [CNC, HAND], density: 1.31, modulus: [3.7, 3.7], strength: [95, 95], use: [220, 240, 260], price: [90, 130, 180], fluids: 'AAAAAAABA', marks: 'no', wear: 2.5, creep: 0.5, cutting: 0.8, cte: 50, hardness: 'Shore D 87', impact: 'tough', flame: 'self-extinguishing', press: 120, note: 'Heat and chemistry in solid stock.' },
+    { id: 'machinable-wax', label: 'Tooling wax, cast', processes: [WAX], density: 0.95, modulus: [0.4, 0.4], strength: [5, 5], use: [45, 55, 65], price: [8, 14, 22], fluids: 'ACBDDDBBB', marks: 'no', wear: 0.05, creep: 0.1, cutting: 0.3, cte: 150, hardness: 'Shore D 50', impact: 'brittle', flame: 'burns', press: 0.8, contact: 'never', note: 'Melted out after the cure: for cores by the hundred.' },
+  ]),
+  ...materials('board', [
+    { id: 'tooling-board', label: 'Tooling board', processes: [BOARD], density: 0.7, modulus: [1, 1], strength: [12, 12], use: [70, 80, 90], price: [8, 14, 22], fluids: 'BBCDDDBBB', marks: 'no', wear: 0.3, creep: 0.3, cutting: 0.2, cte: 50, hardness: 'Shore D 65', press: 20, contact: 'never', note: 'Bonded, milled and sealed; moulds for a few pulls, plugs, patterns.' },
+    { id: 'hardwood', label: 'Hardwood', processes: [BOARD, HAND], density: 0.7, modulus: [10, 0.9], strength: [40, 5], use: [50, 60, 70], price: [2, 4, 8], fluids: 'DCCBBBDDC', marks: 'no', wear: 0.4, creep: 0.4, cutting: 0.25, cte: 5, hardness: 'soft', impact: 'tough', press: 25, wet: ['much', 10, 'kept at room climate'], note: 'Moves with the weather across the grain.' },
   ]),
 ];

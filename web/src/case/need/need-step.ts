@@ -1,15 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { resolveNeed } from '@cuadro/core/case/facts';
 import { TODAY_WAYS } from '@cuadro/core/case/new-case';
 import { bounded, MONEY_MAX, requirementNumber } from '@cuadro/core/case/schema';
-import type { CaseDoc } from '@cuadro/core/case/types';
+import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
+import { requirementText } from '@cuadro/core/case/words';
+import type { WorthKnowing } from '@cuadro/core/case/worth-knowing';
 import { FAMILIES, family } from '@cuadro/core/need/families';
-import { type Level, type Need, type NumberSpec, type Requirement, REQUIREMENTS, type RequirementId, type RequirementSpec } from '@cuadro/core/need/requirements';
-import { MATERIALS } from '@cuadro/core/shelf/shelf';
+import { PLANNERS } from '@cuadro/core/need/family';
+import { relevant } from '@cuadro/core/need/relevant';
+import { requirementSpec, type Level, type Need, type NumberSpec, type Requirement, REQUIREMENTS, type RequirementId, type RequirementSpec } from '@cuadro/core/need/requirements';
+import { inSentence } from '@cuadro/core/quantity/words';
+import { shelfOf } from '@cuadro/core/shelf/shelf';
 import { FLUIDS, type FluidId } from '@cuadro/core/shelf/types';
 import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
+import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { QuantityField } from '../../shared/quantity-field';
 
@@ -31,12 +38,30 @@ export class NeedStep {
   protected readonly store = inject(CaseStore);
   private readonly margin = inject(MarginService);
   protected readonly shops = inject(ShopService);
+  private readonly compute = inject(ComputeService);
+  private readonly settings = inject(SettingsService);
 
-  protected readonly specs = REQUIREMENTS;
+  /** Questions this case has to answer, with the reason each is asked. */
+  private readonly asked = computed(() => relevant(family(this.store.doc()!.family), this.store.doc()!.need, (this.store.view()?.pins ?? []).map((p) => this.shelf().material(p.option.material))));
+  /** Show the questions as well that nothing here makes worth asking. */
+  protected readonly all = signal(false);
+  protected readonly others = computed(() => REQUIREMENTS.length - this.asked().size);
+  protected readonly groups = computed(() => {
+    const shown = REQUIREMENTS.filter((r) => this.all() || this.asked().has(r.id));
+    return [...new Set(shown.map((r) => r.group))].map((group) => ({ group, specs: shown.filter((r) => r.group === group) }));
+  });
+  private readonly shelf = computed(() => shelfOf(this.shops.shop()));
+  protected readonly family = computed(() => family(this.store.doc()!.family));
+  protected readonly planner = computed(() => this.family().planner && PLANNERS[this.family().planner!]);
+
+  /** Facts not given yet that would change what holds; worked out after the case has settled. */
+  protected readonly worth = signal<WorthKnowing[]>([]);
+  protected readonly worthLines = computed(() => this.worth().slice(0, 4).map((w) => ({ id: w.id, decides: w.decides, label: requirementSpec(w.id).label, text: this.worthText(w) })));
+
   protected readonly families = FAMILIES;
   protected readonly forms = FORMS;
   protected readonly ways = TODAY_WAYS;
-  protected readonly stock = MATERIALS.filter((m) => m.cutting !== undefined);
+  protected readonly stock = computed(() => this.shelf().materials.filter((m) => m.cutting !== undefined));
   protected readonly fluids = Object.entries(FLUIDS) as [FluidId, string][];
   protected readonly axes = ['Length', 'Width', 'Height'] as const;
 
@@ -51,6 +76,13 @@ export class NeedStep {
   protected readonly resolved = computed(() => resolveNeed(this.store.doc()!));
   protected readonly essential = computed(() => new Set(family(this.store.doc()!.family).essential));
   protected readonly measured = computed(() => Object.values(this.store.doc()!.shapes).some(Boolean));
+  constructor() {
+    effect(() => {
+      const settled = this.store.view() && !this.store.computing();
+      if (settled) untracked(() => void this.compute.worthKnowing().then((w) => this.worth.set(w), () => this.worth.set([])));
+    });
+  }
+
   private readonly schemas = new Map(REQUIREMENTS.filter((r): r is NumberSpec => r.kind === 'number').map((r) => [r.id, requirementNumber(r)]));
 
   protected schema(id: RequirementId): ReturnType<typeof requirementNumber> | undefined {
@@ -60,16 +92,30 @@ export class NeedStep {
   /** Its why, and what is known of it, in the margin. */
   protected explain(spec: RequirementSpec): void {
     const now = this.resolved()[spec.id];
+    const worth = this.worth().find((w) => w.id === spec.id);
     const checks = this.store.view()?.pins.flatMap((p) => p.option.checks.filter((c) => c.state === 'unknown').map((c) => c.reason)) ?? [];
     this.margin.show({
       kind: 'text',
       title: spec.label,
       paragraphs: [
-        spec.why,
+        this.asked().get(spec.id) ?? `Nothing here makes it worth asking. ${spec.why}`,
+        ...(worth ? [this.worthText(worth)] : []),
         now ? (now.assumed ? 'What stands here is usual for this kind of tool. Type over it when you know better.' : `Given${now.from ? `: ${now.from}` : ' by you'}.`) : 'Not known yet. The comparison goes on without it; what would change:',
         ...(now ? [] : [...new Set(checks)].slice(0, 4)),
       ],
     });
+  }
+
+  /** "At 15 °C 34 routes hold, at 65 °C 20. The leading one turns from … to …." */
+  private worthText(w: WorthKnowing): string {
+    const system = this.settings.units();
+    const end = (e: WorthKnowing['low']): string => `${requirementText(w.id, e.value, system)}: ${e.holding} hold`;
+    const name = (key: string | undefined): string => {
+      if (!key) return 'none';
+      const o = this.store.view()?.options.find((x) => routeKey(x) === key);
+      return o ? `${inSentence(o.processLabel)} in ${o.materialLabel}` : key;
+    };
+    return `${end(w.low)}; ${end(w.high)}.${w.decides ? ` The leading route would be ${name(w.low.leader)}, or ${name(w.high.leader)}.` : ''}`;
   }
 
   protected edit(change: Partial<CaseDoc>): void {

@@ -49,10 +49,17 @@ describe('the routes step', () => {
     expect(heads).not.toContain('Marks');
   });
   it('sums up in a sentence what holds and what rules out', () => {
-    const holds = VIEW.options.filter((o) => o.state === 'pass').length;
     const text = setUp().el.querySelector('.summary')!.textContent!;
-    expect(text).toContain(`${holds} of ${VIEW.options.length} routes hold as they are`);
+    expect(text).toContain(`of ${VIEW.options.length} ways hold as they are`);
     expect(text).toMatch(/rules out \d+/);
+  });
+  it('gathers the rows by process when asked', () => {
+    const { el, fixture } = setUp();
+    el.querySelector<HTMLInputElement>('.grouping input')!.click();
+    fixture.detectChanges();
+    const heads = [...el.querySelectorAll('.group')].map((h) => h.textContent!);
+    expect(heads.length).toBe(new Set(VIEW.options.map((o) => o.process)).size);
+    expect(heads.some((h) => h.endsWith(`of ${VIEW.options.filter((o) => o.process === 'cnc-mill').length} hold`) && h.startsWith('CNC milling: '))).toBe(true);
   });
   it('filters by kind and by word', () => {
     const { el, click, fixture } = setUp();
@@ -81,15 +88,12 @@ describe('the routes step', () => {
     click('Let Cuadro suggest again');
     expect(doc().pins).toEqual([]);
   });
-  it('opens a square to its reason and a route to all of them, worst first', () => {
+  it('opens a square to its reason and a route to all of them', () => {
     const { click, el, labels, margin } = setUp();
     click(labels('Heat: ')[0]);
-    expect(margin.note()).toMatchObject({ kind: 'check', check: { id: 'heat' } });
-    const rank = ['fail', 'unknown', 'conditional', 'pass'];
+    expect(margin.note()).toMatchObject({ kind: 'route', check: 'heat' });
     el.querySelector<HTMLButtonElement>('tr.out .route')!.click();
-    const note = margin.note();
-    if (note?.kind !== 'checks') throw new Error('no checks');
-    const states = note.checks.map((c) => rank.indexOf(c.state));
-    expect(states).toEqual([...states].sort((a, b) => a - b));
+    const out = VIEW.options.find((o) => o.state === 'fail')!;
+    expect(margin.note()).toMatchObject({ kind: 'route', key: `${out.process}/${out.material}` });
   });
 });

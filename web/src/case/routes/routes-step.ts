@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { LETTERS, MAX_PINS, routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/case/options';
+import { routeHolds, routesSummary } from '@cuadro/core/case/summary';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
-import type { CheckResult, State } from '@cuadro/core/screen/check';
+import type { CheckResult } from '@cuadro/core/screen/check';
 import { CHECKS } from '@cuadro/core/screen/screen';
 import { CaseStore } from '../../data/case-store';
 import { MarginService } from '../../data/margin.service';
@@ -28,6 +29,7 @@ export class RoutesStep {
 
   protected readonly show = signal<Show>('all');
   protected readonly filter = signal('');
+  protected readonly grouped = signal(false);
   protected readonly opened = signal('');
   protected readonly full = signal(false);
   protected readonly shows: readonly { id: Show; label: string }[] = [
@@ -48,24 +50,20 @@ export class RoutesStep {
     const show = this.show();
     return this.options().filter(
       (o) =>
-        (show === 'all' || (show === 'hold' && (o.state === 'pass' || o.state === 'conditional')) || (show === 'print' && o.kind === 'print') || (show === 'other' && o.kind !== 'print')) &&
+        (show === 'all' || (show === 'hold' && routeHolds(o)) || (show === 'print' && o.kind === 'print') || (show === 'other' && o.kind !== 'print')) &&
         (!needle || `${o.processLabel} ${o.materialLabel}`.toLowerCase().includes(needle)),
     );
   });
 
-  /** "21 routes hold. Heat rules out 18 …" */
-  protected readonly summary = computed(() => {
-    const options = this.options();
-    if (!options.length) return '';
-    const count = (s: State): number => options.filter((o) => o.state === s).length;
-    const parts = [`${count('pass')} of ${options.length} routes hold as they are, ${count('conditional')} on condition.`];
-    if (count('unknown')) parts.push(`${count('unknown')} cannot be told yet.`);
-    const blame = CHECKS.map((c) => ({ label: c.label, n: options.filter((o) => o.checks.some((r) => r.id === c.id && r.state === 'fail')).length }))
-      .filter((b) => b.n)
-      .sort((a, b) => b.n - a.n)
-      .slice(0, 3);
-    if (blame.length) parts.push(`${blame.map((b) => `${b.label.toLowerCase()} rules out ${b.n}`).join(', ')}.`.replace(/^./, (c) => c.toUpperCase()));
-    return parts.join(' ');
+  /** "Eleven of 82 ways hold … Heat rules out 18 …" */
+  protected readonly summary = computed(() => routesSummary(this.options()));
+
+  /** Rows in their order, or gathered by process, the process with the best route first. */
+  protected readonly groups = computed<{ label: string; rows: RouteOption[] }[]>(() => {
+    const rows = this.rows();
+    if (!this.grouped()) return [{ label: '', rows }];
+    const labels = [...new Set(rows.map((o) => o.processLabel))];
+    return labels.map((label) => ({ label, own: rows.filter((o) => o.processLabel === label) })).map(({ label, own }) => ({ label: `${label}: ${own.filter(routeHolds).length} of ${own.length} hold`, rows: own }));
   });
 
   constructor() {
@@ -106,13 +104,13 @@ export class RoutesStep {
 
   protected openCheck(o: RouteOption, check: CheckResult): void {
     this.opened.set(`${routeKey(o)} ${check.id}`);
-    this.margin.show({ kind: 'check', title: `${check.label}: ${o.materialLabel}`, check });
+    this.margin.show({ kind: 'route', title: `${check.label}: ${o.materialLabel}`, key: routeKey(o), check: check.id });
   }
 
   /** Why this route, or why not. */
   protected openRoute(o: RouteOption): void {
     this.opened.set(routeKey(o));
-    this.margin.show({ kind: 'checks', title: `${o.processLabel}, ${o.materialLabel}`, checks: [...o.checks].sort((a, b) => rank(b.state) - rank(a.state)) });
+    this.margin.show({ kind: 'route', title: `${o.processLabel}, ${o.materialLabel}`, key: routeKey(o) });
   }
 
   /** The first pin of one's own takes over what was suggested. */
@@ -130,5 +128,3 @@ export class RoutesStep {
     this.store.edit((doc) => ({ ...doc, pins: [] }));
   }
 }
-
-const rank = (s: State): number => ['pass', 'conditional', 'unknown', 'fail'].indexOf(s);

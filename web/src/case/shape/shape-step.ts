@@ -1,81 +1,136 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, viewChild } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { formOf, shapeFor } from '@cuadro/core/case/facts';
-import type { ShapeRef } from '@cuadro/core/case/types';
-import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
+import { shapeFor } from '@cuadro/core/case/facts';
+import { bounded } from '@cuadro/core/case/schema';
+import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
+import { formatNumber } from '@cuadro/core/quantity/quantity';
+import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
 import { MAX_BYTES, MESH_EXTENSIONS, type LengthUnit } from '@cuadro/core/shape/mesh';
+import { STUDY_VERSION } from '@cuadro/core/shape/study';
+import { frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
+import type { MeshRecord, ModelRecord } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
-import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
-import { Chart } from '../../shared/chart';
+import { isGivenUp, ShapeService } from '../../data/shape.service';
+import type { DrawnSection, Tag } from '../../shared/part-view/part-scene';
 import { PartView } from '../../shared/part-view/part-view';
-import { layerChart, layerWords } from './layer-chart';
-import type { DrawnShape, LayerProfile, MeshKind } from '../../workers/shape.worker';
+import { QuantityField } from '../../shared/quantity-field';
+import type { MadeShape } from '../../workers/make.worker';
+import type { MeshKind } from '../../workers/shape.worker';
+import { BuildPanel } from './build-panel';
+import { DUTY, FacesPanel } from './faces-panel';
+import { MakePanel } from './make-panel';
+import { MillingPanel } from './milling-panel';
+import { SectionBar } from './section-bar';
+import { lengthText, type ShapeFact, shapeFacts } from './shape-words';
 
 type Way = 'machined' | 'printed';
+type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'make';
+const NO_POINTS = new Float32Array(0);
+const NO_FACES = new Uint32Array(0);
+/** Corners nearer than this are joined by the repair, mm. */
+const REPAIR_MM = 0.001;
 
-interface Fact {
-  label: string;
-  text: string;
-  /** The method, for the margin. */
-  how?: string;
-  warn?: boolean;
-}
-
-const FORM_WORDS = { flat: 'a flat plate with cut-outs: it can be cut from sheet', block: 'a block of constant section: it can be milled simply', shaped: 'shaped' };
-
-/** Drop a mesh; it is checked, measured and drawn. The printed way may have another mesh than the machined one. */
+/** Drop a mesh or a model; it is checked, measured, drawn and studied. The printed way may have another mesh than the machined one. */
 @Component({
   selector: 'cu-shape-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chart, MatButtonToggleModule, MatProgressBarModule, PartView],
+  imports: [BuildPanel, FacesPanel, MakePanel, MatButtonToggleModule, MatProgressBarModule, MillingPanel, PartView, QuantityField, SectionBar],
+  providers: [ShapeService],
   templateUrl: './shape-step.html',
   styleUrl: './shape-step.scss',
 })
 export class ShapeStep {
   protected readonly store = inject(CaseStore);
+  protected readonly shapes = inject(ShapeService);
   private readonly api = inject(ApiService);
-  private readonly compute = inject(ComputeService);
   private readonly margin = inject(MarginService);
   private readonly settings = inject(SettingsService);
 
   protected readonly ways: readonly { id: Way; label: string }[] = [{ id: 'printed', label: 'to print' }, { id: 'machined', label: 'to machine' }];
-  protected readonly accept = MESH_EXTENSIONS.join(',');
+  protected readonly tabs: readonly { id: Tab; label: string }[] = [
+    { id: 'measures', label: 'Measures' }, { id: 'build', label: 'Build' }, { id: 'milling', label: 'Milling' }, { id: 'faces', label: 'Faces' }, { id: 'make', label: 'Make' },
+  ];
+  protected readonly accept = [...MESH_EXTENSIONS, ...CAD_EXTENSIONS].join(',');
+  protected readonly tolerance = bounded('Tolerance of the tessellation', CAD_TOLERANCE.least, CAD_TOLERANCE.most, (x) => `${x} mm`);
   protected readonly way = signal<Way>('printed');
+  protected readonly tab = signal<Tab>('measures');
   protected readonly unit = signal<LengthUnit>('mm');
-  protected readonly stage = signal('');
+  protected readonly storing = signal('');
   protected readonly problem = signal('');
   protected readonly doubt = signal('');
+  protected readonly repaired = signal('');
   protected readonly dragging = signal(false);
-  protected readonly drawn = signal<DrawnShape | undefined>(undefined);
-  protected readonly profile = signal<LayerProfile | undefined>(undefined);
-  private shown = '';
-  private job = 0;
+  protected readonly picking = signal(false);
+  protected readonly section = signal<DrawnSection | undefined>(undefined);
+  protected readonly faceTriangles = signal<Uint32Array>(NO_FACES);
+  private readonly facesPanel = viewChild(FacesPanel);
 
   /** The mesh that stands for the chosen way: its own, or the other way's. */
   protected readonly shape = computed(() => shapeFor(this.store.doc()!, this.way() === 'printed'));
   protected readonly own = computed(() => this.store.doc()!.shapes[this.way()]);
   protected readonly facts = computed(() => {
     const s = this.shape();
-    return s ? this.describe(s) : [];
+    return s ? shapeFacts(this.store.doc()!, s, this.way() === 'printed', this.settings.units()) : [];
   });
   protected readonly description = computed(() => {
     const s = this.shape();
     return s ? `Drawing of ${s.fileName}. ${this.facts().map((f) => `${f.label}: ${f.text}`).join('. ')}` : 'No part yet';
   });
-
-  protected readonly layers = computed(() => layerChart(this.profile()!, this.settings.units()));
-  protected readonly layerQuestion = computed(() => `How much lies in each layer, ${this.settings.units() === 'inch' ? 'in²' : 'cm²'}?`);
-  protected readonly layerWords = computed(() => layerWords(this.profile()!, this.settings.units()));
+  /** Notes on the drawing that go with the open tab. */
+  protected readonly tags = computed<Tag[]>(() => {
+    const s = this.shape();
+    const drawn = this.shapes.drawn();
+    if (!s || !drawn) return [];
+    const system = this.settings.units();
+    const [r, b, u] = frameFor(drawn.up);
+    const stand = (p: readonly number[]): number[] => [r, b, u].map((row) => row[0] * p[0] + row[1] * p[1] + row[2] * p[2]);
+    const marks = this.shapes.marks();
+    switch (this.tab()) {
+      case 'measures':
+        return [
+          ...(marks?.thin ?? []).slice(0, 6).map((t): Tag => ({ kind: 'thin', point: stand(t.point), text: `wall ${lengthText(t.mm, system)}` })),
+          ...(marks?.narrow ?? []).slice(0, 4).map((t): Tag => ({ kind: 'narrow', point: stand(t.point), text: `gap ${lengthText(t.mm, system)}` })),
+        ];
+      case 'milling':
+        return (s.study?.body.holes ?? []).slice(0, 24).map((h, i): Tag => ({ kind: 'hole', point: stand(h.centre.map((c, k) => c + (h.axis[k] * h.depth_mm) / 2)), text: `${i + 1}` }));
+      case 'faces':
+        return (s.marks ?? []).map((m, i): Tag => ({ kind: 'face', point: stand(m.point), text: `${DUTY[m.duty].letter}${i + 1}` }));
+      default:
+        return [];
+    }
+  });
+  protected readonly spots = computed(() => {
+    const drawn = this.shapes.drawn();
+    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : undefined;
+    if (!drawn || !points) return NO_POINTS;
+    const f = frameFor(drawn.up);
+    return points.map((_, i) => {
+      const p = i - (i % 3);
+      return f[i % 3][0] * points[p] + f[i % 3][1] * points[p + 1] + f[i % 3][2] * points[p + 2];
+    });
+  });
 
   constructor() {
     effect(() => {
       const s = this.shape();
-      untracked(() => void this.draw(s));
+      untracked(() => void this.follow(s));
+    });
+    // Marked faces are found again on the mesh when they, or the part, change; they are dotted while their tab is open.
+    effect(() => {
+      const marks = this.tab() === 'faces' ? (this.shape()?.marks ?? []) : [];
+      const drawn = this.shapes.drawn();
+      untracked(() => {
+        if (!marks.length || !drawn) this.faceTriangles.set(NO_FACES);
+        else void this.shapes.facesAt(marks.map((m) => m.point)).then((faces) => this.faceTriangles.set(Uint32Array.from(faces.flatMap((f) => [...f.list]))));
+      });
+    });
+    effect(() => {
+      if (this.tab() !== 'faces') this.picking.set(false);
     });
   }
 
@@ -83,20 +138,19 @@ export class ShapeStep {
     event.preventDefault();
     this.dragging.set(false);
     const file = event.dataTransfer?.files[0];
-    if (file) void this.take(file);
+    if (file) void this.attempt(file.name, () => this.take(file));
   }
 
   protected picked(event: Event): void {
     const input = event.target as HTMLInputElement;
     const file = input.files?.[0];
     input.value = '';
-    if (file) void this.take(file);
+    if (file) void this.attempt(file.name, () => this.take(file));
   }
 
   protected cancel(): void {
-    this.job++;
-    this.compute.cancelShape();
-    this.stage.set('');
+    this.shapes.cancel();
+    this.storing.set('');
   }
 
   protected forget(): void {
@@ -107,82 +161,92 @@ export class ShapeStep {
     });
   }
 
-  /** Read, measure and store a file. Whatever is wrong with it, the case stays as it was. */
-  private async take(file: File): Promise<void> {
-    const job = ++this.job;
-    const way = this.way();
-    const unit = this.unit();
-    this.problem.set('');
-    this.doubt.set('');
-    if (file.size > MAX_BYTES) {
-      this.problem.set(`${file.name} has ${formatNumber(file.size / 2 ** 20)} MB; at most ${MAX_BYTES / 2 ** 20} MB can be read. Reduce the mesh first.`);
-      return;
-    }
-    try {
-      this.stage.set(`Opening ${file.name}`);
-      const bytes = new Uint8Array(await file.arrayBuffer());
-      const reading = await this.compute.readShape(bytes, file.name, unit, (s) => this.job === job && this.stage.set(s));
-      if (job !== this.job) return;
-      if (!reading.ok) {
-        this.problem.set(`${file.name}: ${reading.problem} Nothing was changed.`);
-        return;
-      }
-      this.stage.set('Storing');
-      const stored = await firstValueFrom(this.api.addMesh(bytes, file.name, unit));
-      if (job !== this.job) return;
-      this.shown = `${stored.hash} ${unit}`;
-      this.drawn.set(reading.drawn);
-      this.profile.set(reading.profile);
-      this.doubt.set(reading.doubt ?? '');
-      const ref: ShapeRef = { hash: stored.hash, fileName: stored.fileName, unit, measure: stored.measure };
-      this.store.edit((doc) => ({ ...doc, shapes: { ...doc.shapes, [way]: ref } }));
-    } catch (e) {
-      if (job === this.job) this.problem.set(`${file.name}: ${e instanceof Error ? e.message : String(e)}`);
-    } finally {
-      if (job === this.job) this.stage.set('');
-    }
+  /** Change what the case says about the mesh on show. */
+  protected change(change: Partial<ShapeRef>, measured = false): void {
+    const hash = this.shape()?.hash;
+    const apply = measured ? this.store.amend.bind(this.store) : this.store.edit.bind(this.store);
+    apply((doc) => {
+      const way: Way = doc.shapes[this.way()]?.hash === hash ? this.way() : this.way() === 'printed' ? 'machined' : 'printed';
+      const ref = doc.shapes[way];
+      if (!ref || ref.hash !== hash) return doc;
+      return { ...doc, shapes: { ...doc.shapes, [way]: Object.fromEntries(Object.entries({ ...ref, ...change }).filter(([, v]) => v !== undefined)) as unknown as ShapeRef } };
+    });
+    if ('marks' in change || 'load' in change) this.shapes.orientations.set(undefined);
   }
 
-  /** Draw a stored mesh. */
-  private async draw(s: ShapeRef | undefined): Promise<void> {
-    const key = s ? `${s.hash} ${s.unit}` : '';
-    if (key === this.shown) return;
-    this.shown = key;
-    this.drawn.set(undefined);
-    this.profile.set(undefined);
-    if (!s) return;
-    const job = ++this.job;
-    try {
-      this.stage.set('Loading the mesh');
-      const bytes = new Uint8Array(await firstValueFrom(this.api.mesh(s.hash)));
-      const reading = await this.compute.readShape(bytes, s.fileName, s.unit, () => undefined);
-      if (job !== this.job) return;
-      if (reading.ok) {
-        this.drawn.set(reading.drawn);
-        this.profile.set(reading.profile);
-      } else this.problem.set(reading.problem);
-    } catch (e) {
-      if (job === this.job) this.problem.set(`The mesh cannot be shown: ${e instanceof Error ? e.message : String(e)}`);
-    } finally {
-      if (job === this.job) this.stage.set('');
+  protected correctHoles(holes: HoleRow[] | undefined): void {
+    this.change({ holes });
+  }
+
+  protected async pickFace(triangle: number): Promise<void> {
+    this.facesPanel()?.add(await this.shapes.face(triangle));
+  }
+
+  protected orient(): void {
+    const s = this.shape()!;
+    void this.attempt(s.fileName, () => this.shapes.orient((s.marks ?? []).map((m) => m.point), s.load));
+  }
+
+  /** Build it this way up: measured anew, drawn standing so. */
+  protected lay(up: Vec3): void {
+    const s = this.shape()!;
+    void this.attempt(s.fileName, async () => {
+      const build = await this.shapes.build(up);
+      this.section.set(undefined);
+      this.change({ up, ...(s.study && { study: { ...s.study, build } }) });
+    });
+  }
+
+  protected study(): void {
+    const s = this.shape();
+    if (s) void this.attempt(s.fileName, () => this.studyPart(s));
+  }
+
+  protected repair(): void {
+    const s = this.shape()!;
+    void this.attempt(s.fileName, async () => {
+      const { stl, done, measure } = await this.shapes.repair(REPAIR_MM);
+      if (!done.length) {
+        this.repaired.set('Nothing was found that a simple repair can mend.');
+        return;
+      }
+      await this.keepMesh(stl, `${s.fileName.replace(/\.\w+$/, '')}-repaired.stl`, 'mm');
+      this.repaired.set(`Done: ${done.join('; ')}. ${measure.watertight ? 'The mesh is closed now.' : 'It is still open.'} The file you dropped is kept; undo brings it back.`);
+    });
+  }
+
+  protected retessellate(tolerance: number): void {
+    const model = this.shape()!.model!;
+    void this.attempt(model.fileName, async () => {
+      this.storing.set('Tessellating the model');
+      this.adopt(await firstValueFrom(this.api.tessellate(model.hash, model.fileName, tolerance)));
+    });
+  }
+
+  protected useMade(made: MadeShape): void {
+    void this.attempt(made.name, async () => {
+      this.way.set('printed');
+      await this.keepMesh(made.stl as Uint8Array<ArrayBuffer>, `${made.name}.stl`, 'mm');
+      this.tab.set('measures');
+    });
+  }
+
+  protected async saveMade(made: MadeShape, kind: MeshKind): Promise<void> {
+    if (kind === 'stl') offer(made.stl as Uint8Array<ArrayBuffer>, `${made.name}.stl`, kind);
+    else {
+      const [{ readStl }, { weld }, { writeThreeMf }] = await Promise.all([import('@cuadro/core/shape/formats/stl'), import('@cuadro/core/shape/weld'), import('@cuadro/core/shape/formats/threemf')]);
+      const mesh = weld(readStl(made.stl, 1));
+      offer(writeThreeMf(mesh.vertices, mesh.indices) as Uint8Array<ArrayBuffer>, `${made.name}.3mf`, kind);
     }
   }
 
   /** The part as shown, in millimetres, as a file of its own. */
   protected async saveAs(kind: MeshKind): Promise<void> {
-    const drawn = this.drawn();
-    const s = this.shape();
-    if (!drawn || !s) return;
-    const bytes = (await this.compute.writeShape(drawn, kind)) as Uint8Array<ArrayBuffer>;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([bytes], { type: kind === 'stl' ? 'model/stl' : 'model/3mf' }));
-    link.download = `${s.fileName.replace(/\.\w+$/, '')}.${kind}`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    offer(await this.shapes.write(kind), `${this.shape()!.fileName.replace(/\.\w+$/, '')}.${kind}`, kind);
   }
 
   /** How a figure was measured, in the margin. */
-  protected explain(f: Fact): void {
+  protected explain(f: ShapeFact): void {
     const s = this.shape();
     this.margin.show({
       kind: 'text',
@@ -191,28 +255,101 @@ export class ShapeStep {
     });
   }
 
-  private describe(s: ShapeRef): Fact[] {
-    const m = s.measure;
-    const system = this.settings.units();
-    const inch = system === 'inch';
-    const area = (x: number): string => (inch ? `${formatNumber(x / 645.16)} in²` : `${formatNumber(x / 100)} cm²`);
-    const volume = inch ? `${formatNumber(m.volume_mm3 / 16_387.064)} in³` : `${formatNumber(m.volume_mm3 / 1000)} cm³`;
-    const box = m.box_mm.reduce((a, b) => a * b, 1);
-    const faults = [
-      m.openEdges && `${m.openEdges} open edges`, m.crowdedEdges && `${m.crowdedEdges} edges with more than two faces`, m.flippedEdges && `${m.flippedEdges} edges where faces disagree`,
-    ].filter(Boolean);
-    return [
-      { label: 'Triangles', text: formatNumber(m.triangles, 9), how: `As the file holds them; ${m.degenerate} of them have no area. Corners with the same coordinates are joined before anything is measured.` },
-      { label: 'Box', text: m.box_mm.map((x) => formatQuantity(x, 'length', system)).join(' × '), how: 'Smallest and largest corner along x, y and z, as the file stands. No range: it is read off, not guessed.' },
-      m.watertight
-        ? { label: 'Volume', text: `${volume}, ${formatNumber((100 * m.volume_mm3) / box, 2)} % of the box`, how: 'Σ v0·(v1×v2)/6 over all triangles, about the centre of the box. Cavities count negative. No range for a closed mesh.' }
-        : { label: 'Volume', text: `about ${volume}: the mesh is open, so the estimate takes it ± 25 %`, how: 'Σ v0·(v1×v2)/6 over all triangles means little while edges are open; close the mesh to be rid of the range.', warn: true },
-      { label: 'Surface', text: area(m.area_mm2), how: 'Σ |(v1−v0)×(v2−v0)|/2 over all triangles, inner faces included.' },
-      { label: 'Overhang', text: `${area(m.overhang_mm2)} flatter than 45° from horizontal, as it stands`, how: 'Faces that look down and are flatter than 45° from horizontal, z up, without those on the bed. Between 40° and 50° it depends on the process; they are what needs support.' },
-      { label: 'On the bed', text: area(m.bed_mm2), how: 'Faces that look down and lie on the lowest plane.' },
-      { label: 'Closed', text: m.watertight ? `yes, ${m.shells} ${m.shells === 1 ? 'shell' : 'shells'}` : `no: ${faults.join(', ')}`, how: 'Closed: every edge is used as often one way as the other. Shells are pieces joined over edges that exactly two triangles share.', warn: !m.watertight },
-      { label: 'Form', text: FORM_WORDS[formOf(this.store.doc()!, this.way() === 'printed')], how: 'A constant section: nearly all faces are square or parallel to one axis, and the square ones are just the two ends (2 V ÷ extent). Up to 30 mm it is a plate, beyond a block.' },
-      ...m.notes.map((text) => ({ label: 'Note', text })),
-    ];
+  /** A file of the user's is being read: nothing that runs by itself may come in between. */
+  private taking = false;
+
+  private async take(file: File): Promise<void> {
+    this.taking = true;
+    try {
+      await this.takeFile(file);
+    } finally {
+      this.taking = false;
+      void this.follow(this.shape());
+    }
   }
+
+  /** Read, measure and store a file. Whatever is wrong with it, the case stays as it was. */
+  private async takeFile(file: File): Promise<void> {
+    this.doubt.set('');
+    this.repaired.set('');
+    const cad = isCadName(file.name);
+    const limit = cad ? MAX_CAD_BYTES : MAX_BYTES;
+    if (file.size > limit) throw new Error(`It has ${formatNumber(file.size / 2 ** 20)} MB; at most ${limit / 2 ** 20} MB can be read. Reduce it first.`);
+    this.storing.set(`Opening ${file.name}`);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    if (cad) {
+      this.storing.set('Tessellating the model');
+      this.adopt(await firstValueFrom(this.api.addModel(bytes, file.name, CAD_TOLERANCE.usual)));
+      return;
+    }
+    const unit = this.unit();
+    this.storing.set('');
+    const reading = await this.shapes.readFile(bytes, file.name, unit);
+    if (!reading.ok) throw new Error(`${reading.problem} Nothing was changed.`);
+    this.doubt.set(reading.doubt ?? '');
+    await this.keepMesh(bytes, file.name, unit);
+  }
+
+  private async keepMesh(bytes: Uint8Array<ArrayBuffer>, fileName: string, unit: LengthUnit): Promise<void> {
+    this.storing.set('Storing');
+    this.adopt(await firstValueFrom(this.api.addMesh(bytes, fileName, unit)));
+  }
+
+  /** A stored mesh becomes that of the way on show; opening and studying it follow from the document. */
+  private adopt(record: MeshRecord | ModelRecord): void {
+    const { hash, fileName, unit, measure } = record;
+    this.shapes.named(hash);
+    this.section.set(undefined);
+    const ref: ShapeRef = { hash, fileName, unit, measure, ...('model' in record && { model: record.model }) };
+    this.store.edit((doc) => ({ ...doc, shapes: { ...doc.shapes, [this.way()]: ref } }));
+  }
+
+  /** Go after the document. Faults are told, but take no message of the user's own doing away. */
+  private async follow(s: ShapeRef | undefined): Promise<void> {
+    if (this.taking) return;
+    try {
+      await this.open(s);
+    } catch (e) {
+      if (!isGivenUp(e)) this.problem.set(`${s?.fileName}: ${e instanceof Error ? e.message : String(e)}`);
+    }
+  }
+
+  /** Show the mesh of the document, and study it where that has not been done. */
+  private async open(s: ShapeRef | undefined): Promise<void> {
+    if (!s) {
+      this.shapes.close();
+      return;
+    }
+    const problem = await this.shapes.open(s);
+    if (problem) throw new Error(problem);
+    // Something else has begun in the meantime and will come back here.
+    if (this.shapes.stage() || this.taking) return;
+    if (s.study?.version !== STUDY_VERSION) await this.studyPart(s);
+    else if (!this.shapes.marks()) await this.shapes.findMarks();
+  }
+
+  private async studyPart(s: ShapeRef): Promise<void> {
+    const study = await this.shapes.study(s.up ?? UP);
+    if (this.shape()?.hash === s.hash) this.change({ study }, true);
+  }
+
+  /** Do something long with the part; faults are told beside it, what was given up is nobody's news. */
+  private async attempt(name: string, work: () => Promise<void>): Promise<void> {
+    this.problem.set('');
+    try {
+      await work();
+    } catch (e) {
+      if (!isGivenUp(e)) this.problem.set(`${name}: ${e instanceof Error ? e.message : String(e)}`);
+    } finally {
+      this.storing.set('');
+    }
+  }
+}
+
+function offer(bytes: Uint8Array<ArrayBuffer>, fileName: string, kind: MeshKind): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([bytes], { type: kind === 'stl' ? 'model/stl' : 'model/3mf' }));
+  link.download = fileName;
+  link.click();
+  URL.revokeObjectURL(link.href);
 }

@@ -1,6 +1,8 @@
 import {
-  BackSide, BufferAttribute, BufferGeometry, Color, DoubleSide, LineBasicMaterial, LineSegments, Matrix4, Mesh, OrthographicCamera, Quaternion, Scene, ShaderMaterial, Vector2, Vector3, WebGLRenderer,
+  BackSide, BufferAttribute, BufferGeometry, Color, DoubleSide, LineBasicMaterial, LineSegments, Matrix4, Mesh, OrthographicCamera, Plane, Points, PointsMaterial, Quaternion, Raycaster, Scene, ShaderMaterial, Vector2,
+  Vector3, Vector4, WebGLRenderer,
 } from 'three';
+import type { Cap } from '@cuadro/core/shape/cap';
 import type { DrawnShape } from '../../workers/shape.worker';
 
 /** Colours of the drawing, taken from the page's tokens. */
@@ -9,6 +11,7 @@ export interface DrawingInk {
   shade: string;
   ink: string;
   hatch: string;
+  mark: string;
 }
 
 /** A dimension of the box in screen pixels, for the overlay. */
@@ -16,6 +19,26 @@ export interface DimensionLine {
   from: [number, number];
   to: [number, number];
   length_mm: number;
+}
+
+/** A note on the drawing: a short text with a place on the part. */
+export interface Tag {
+  point: readonly number[];
+  text: string;
+  kind: 'hole' | 'thin' | 'narrow' | 'face';
+}
+
+/** A tag in screen pixels. */
+export interface PlacedTag extends Tag {
+  x: number;
+  y: number;
+}
+
+/** A section: what lies beyond `at` on the eye's side is taken away, and the cut face drawn. */
+export interface DrawnSection {
+  axis: 'x' | 'y' | 'z';
+  at: number;
+  cap: Cap;
 }
 
 const SURFACE_VERTEX = /* glsl */ `
@@ -29,9 +52,10 @@ const SURFACE_VERTEX = /* glsl */ `
 
 // Two tones of paper by face direction, like a wash on a drawing; overhangs flatter than 45° are hatched in screen space.
 const SURFACE_FRAGMENT = /* glsl */ `
-  uniform vec3 surface; uniform vec3 shade; uniform vec3 hatch; uniform float floorZ; uniform float bedTolerance; uniform float showHatch;
+  uniform vec3 surface; uniform vec3 shade; uniform vec3 hatch; uniform float floorZ; uniform float bedTolerance; uniform float showHatch; uniform vec4 cut;
   varying vec3 vView; varying vec3 vModel;
   void main() {
+    if (dot(vModel, cut.xyz) > cut.w) discard;
     vec3 nv = normalize(cross(dFdx(vView), dFdy(vView)));
     vec3 nm = normalize(cross(dFdx(vModel), dFdy(vModel)));
     float facing = clamp(dot(nv, normalize(vec3(-0.45, 0.65, 0.6))), 0.0, 1.0);
@@ -47,14 +71,40 @@ const SURFACE_FRAGMENT = /* glsl */ `
 const OUTLINE_VERTEX = /* glsl */ `
   uniform float width;
   attribute vec3 smoothNormal;
+  varying vec3 vModel;
   void main() {
+    vModel = position;
     vec4 clip = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
     vec3 n = (modelViewMatrix * vec4(smoothNormal, 0.0)).xyz;
     // Full width where the face turns away from the eye; none where it faces it, or the line would stick out anywhere.
     clip.xy += n.xy / max(length(n.xy), 0.5) * width * clip.w;
     gl_Position = clip;
   }`;
-const OUTLINE_FRAGMENT = /* glsl */ `uniform vec3 ink; void main() { gl_FragColor = vec4(ink, 1.0); }`;
+const OUTLINE_FRAGMENT = /* glsl */ `
+  uniform vec3 ink; uniform vec4 cut; varying vec3 vModel;
+  void main() { if (dot(vModel, cut.xyz) > cut.w) discard; gl_FragColor = vec4(ink, 1.0); }`;
+
+// A cut face is hatched as on paper: fine lines at 45°.
+const CAP_FRAGMENT = /* glsl */ `
+  uniform vec3 paper; uniform vec3 ink;
+  void main() { gl_FragColor = vec4(mod(gl_FragCoord.x - gl_FragCoord.y, 9.0) < 1.4 ? ink : paper, 1.0); }`;
+const CAP_VERTEX = /* glsl */ `void main() { gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }`;
+
+// Faces with a duty are dotted, so that they differ from the hatch without colour.
+const FACE_FRAGMENT = /* glsl */ `
+  uniform vec3 ink; uniform vec4 cut; varying vec3 vModel;
+  void main() {
+    if (dot(vModel, cut.xyz) > cut.w) discard;
+    vec2 p = mod(gl_FragCoord.xy, 6.0) - 3.0;
+    if (dot(p, p) > 2.2) discard;
+    gl_FragColor = vec4(ink, 1.0);
+  }`;
+const FACE_VERTEX = /* glsl */ `
+  varying vec3 vModel;
+  void main() { vModel = position; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }`;
+
+/** Nothing is cut away. */
+const WHOLE = new Vector4(0, 0, 0, 1);
 
 /** Views of a drawing sheet: from the front, from above, from the right, and two oblique ones. */
 export const STANDARD_VIEWS = {
@@ -74,7 +124,12 @@ export class PartScene {
   private readonly centre = new Vector3();
   private readonly half = new Vector3(1, 1, 1);
   private readonly turn = STANDARD_VIEWS.oblique.clone();
-  private readonly materials: { surface: ShaderMaterial; outline: ShaderMaterial; crease: LineBasicMaterial };
+  private readonly cut = { value: WHOLE };
+  private readonly materials: { surface: ShaderMaterial; outline: ShaderMaterial; crease: LineBasicMaterial; cap: ShaderMaterial; capLine: LineBasicMaterial; face: ShaderMaterial; spot: PointsMaterial };
+  private part?: Mesh;
+  private tags: readonly Tag[] = [];
+  /** Section, marked faces and spots: taken off and put on apart from the part itself. */
+  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; spots: Points[] } = { section: [], faces: [], spots: [] };
   /** Half width and height of the box on the screen when it was last fitted. */
   private readonly seen = new Vector2(1, 1);
   private zoom = 1;
@@ -83,17 +138,22 @@ export class PartScene {
   constructor(
     private readonly canvas: HTMLCanvasElement,
     ink: DrawingInk,
-    private readonly drawn: (dimensions: DimensionLine[]) => void,
+    private readonly drawn: (dimensions: DimensionLine[], tags: PlacedTag[]) => void,
   ) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
+    this.renderer.localClippingEnabled = true;
     const colour = (c: string): { value: Color } => ({ value: new Color(c).convertLinearToSRGB() });
     this.materials = {
       surface: new ShaderMaterial({
         vertexShader: SURFACE_VERTEX, fragmentShader: SURFACE_FRAGMENT, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1,
-        uniforms: { surface: colour(ink.surface), shade: colour(ink.shade), hatch: colour(ink.hatch), floorZ: { value: 0 }, bedTolerance: { value: 0.001 }, showHatch: { value: 1 } },
+        uniforms: { surface: colour(ink.surface), shade: colour(ink.shade), hatch: colour(ink.hatch), floorZ: { value: 0 }, bedTolerance: { value: 0.001 }, showHatch: { value: 1 }, cut: this.cut },
       }),
-      outline: new ShaderMaterial({ vertexShader: OUTLINE_VERTEX, fragmentShader: OUTLINE_FRAGMENT, side: BackSide, polygonOffset: true, polygonOffsetFactor: 4, polygonOffsetUnits: 4, uniforms: { ink: colour(ink.ink), width: { value: 0.004 } } }),
+      outline: new ShaderMaterial({ vertexShader: OUTLINE_VERTEX, fragmentShader: OUTLINE_FRAGMENT, side: BackSide, polygonOffset: true, polygonOffsetFactor: 4, polygonOffsetUnits: 4, uniforms: { ink: colour(ink.ink), width: { value: 0.004 }, cut: this.cut } }),
       crease: new LineBasicMaterial({ color: new Color(ink.ink) }),
+      cap: new ShaderMaterial({ vertexShader: CAP_VERTEX, fragmentShader: CAP_FRAGMENT, side: DoubleSide, uniforms: { paper: colour(ink.surface), ink: colour(ink.ink) } }),
+      capLine: new LineBasicMaterial({ color: new Color(ink.ink) }),
+      face: new ShaderMaterial({ vertexShader: FACE_VERTEX, fragmentShader: FACE_FRAGMENT, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: -1, polygonOffsetUnits: -1, uniforms: { ink: colour(ink.mark), cut: this.cut } }),
+      spot: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false }),
     };
   }
 
@@ -111,8 +171,77 @@ export class PartScene {
     this.materials.surface.uniforms['bedTolerance'].value = Math.max(1e-3, this.half.z * 2e-5);
     const lines = new BufferGeometry();
     lines.setAttribute('position', new BufferAttribute(shape.creases, 3));
-    this.scene.add(new Mesh(geometry, this.materials.outline), new Mesh(geometry, this.materials.surface), new LineSegments(lines, this.materials.crease));
+    this.part = new Mesh(geometry, this.materials.surface);
+    this.scene.add(new Mesh(geometry, this.materials.outline), this.part, new LineSegments(lines, this.materials.crease));
     this.fit();
+  }
+
+  /** Low and high corner of the part as it stands. */
+  bounds(): { low: Vector3; high: Vector3 } {
+    return { low: this.centre.clone().sub(this.half), high: this.centre.clone().add(this.half) };
+  }
+
+  /** Cut the part open, or close it again. */
+  section(s: DrawnSection | undefined): void {
+    this.drop('section');
+    this.cut.value = WHOLE;
+    this.clip([]);
+    if (s) {
+      // The standard views look from −x, −y and +z: that side is taken away.
+      const sign = s.axis === 'z' ? 1 : -1;
+      const n = new Vector3(s.axis === 'x' ? sign : 0, s.axis === 'y' ? sign : 0, s.axis === 'z' ? sign : 0);
+      this.cut.value = new Vector4(n.x, n.y, n.z, sign * s.at);
+      this.clip([new Plane(n.clone().negate(), sign * s.at)]);
+      const at = (positions: Float32Array): BufferGeometry => new BufferGeometry().setAttribute('position', new BufferAttribute(positions, 3));
+      this.put('section', new Mesh(at(s.cap.faces), this.materials.cap), new LineSegments(at(s.cap.lines), this.materials.capLine));
+    }
+    this.render();
+  }
+
+  /** Dot the triangles of faces with a duty. */
+  faces(triangles: Uint32Array): void {
+    this.drop('faces');
+    const geometry = this.part?.geometry;
+    if (geometry && triangles.length) {
+      const from = geometry.getIndex()!.array;
+      const index = new Uint32Array(triangles.length * 3);
+      triangles.forEach((t, i) => index.set([from[t * 3], from[t * 3 + 1], from[t * 3 + 2]], i * 3));
+      const own = new BufferGeometry().setAttribute('position', geometry.getAttribute('position').clone()).setIndex(new BufferAttribute(index, 1));
+      this.put('faces', new Mesh(own, this.materials.face));
+    }
+    this.render();
+  }
+
+  /** Small squares on places that no cutter reaches. */
+  spots(points: Float32Array): void {
+    this.drop('spots');
+    if (points.length) this.put('spots', new Points(new BufferGeometry().setAttribute('position', new BufferAttribute(points, 3)), this.materials.spot));
+    this.render();
+  }
+
+  tag(tags: readonly Tag[]): void {
+    this.tags = tags;
+    this.render();
+  }
+
+  /** Triangle of the part under a place on the canvas; what has been cut away is looked through. */
+  pick(x: number, y: number): number | undefined {
+    if (!this.part) return undefined;
+    const ray = new Raycaster();
+    ray.setFromCamera(new Vector2((2 * x) / this.canvas.clientWidth - 1, 1 - (2 * y) / this.canvas.clientHeight), this.camera);
+    return ray.intersectObject(this.part, false).find((h) => !this.cutAway(h.point.toArray()))?.faceIndex ?? undefined;
+  }
+
+  private put<K extends 'section' | 'faces' | 'spots'>(kind: K, ...things: (typeof this.extras)[K]): void {
+    (this.extras[kind] as unknown[]).push(...things);
+    this.scene.add(...things);
+  }
+
+  private drop(kind: 'section' | 'faces' | 'spots'): void {
+    for (const thing of this.extras[kind].splice(0)) {
+      thing.geometry.dispose();
+      this.scene.remove(thing);
+    }
   }
 
   /** Turn about the screen's axes, radians. */
@@ -168,6 +297,15 @@ export class PartScene {
       (child as Mesh).geometry.dispose();
       this.scene.remove(child);
     }
+    for (const list of Object.values(this.extras)) list.length = 0;
+    this.part = undefined;
+    this.cut.value = WHOLE;
+    this.clip([]);
+  }
+
+  private clip(planes: Plane[]): void {
+    this.materials.crease.clippingPlanes = planes;
+    this.materials.spot.clippingPlanes = planes;
   }
 
   private draw(): void {
@@ -187,7 +325,20 @@ export class PartScene {
     this.camera.updateMatrixWorld();
     this.materials.outline.uniforms['width'].value = 3 / Math.max(width, height);
     this.renderer.render(this.scene, this.camera);
-    this.drawn(this.scene.children.length ? this.dimensions(width, height) : []);
+    this.drawn(this.part ? this.dimensions(width, height) : [], this.tags.filter((t) => !this.cutAway(t.point)).map((t) => {
+      const [x, y] = this.screen(t.point, width, height);
+      return { ...t, x, y };
+    }));
+  }
+
+  private cutAway([px, py, pz]: readonly number[]): boolean {
+    const { x, y, z, w } = this.cut.value;
+    return px * x + py * y + pz * z > w + 0.01;
+  }
+
+  private screen([x, y, z]: readonly number[], width: number, height: number): [number, number] {
+    const v = new Vector3(x, y, z).project(this.camera);
+    return [((v.x + 1) / 2) * width, ((1 - v.y) / 2) * height];
   }
 
   /**
@@ -197,10 +348,7 @@ export class PartScene {
   private dimensions(width: number, height: number): DimensionLine[] {
     const half = this.half.toArray();
     const gap = 0.09 * this.half.length();
-    const screen = (p: readonly number[]): [number, number] => {
-      const v = new Vector3(...(p as [number, number, number])).add(this.centre).project(this.camera);
-      return [((v.x + 1) / 2) * width, ((1 - v.y) / 2) * height];
-    };
+    const screen = (p: readonly number[]): [number, number] => this.screen([p[0] + this.centre.x, p[1] + this.centre.y, p[2] + this.centre.z], width, height);
     const middle = screen([0, 0, 0]);
     const lines: DimensionLine[] = [];
     for (let axis = 0; axis < 3; axis++) {

@@ -1,11 +1,13 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, type OnDestroy, signal, viewChild } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, type OnDestroy, output, signal, untracked, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { formatQuantity } from '@cuadro/core/quantity/quantity';
 import { SettingsService } from '../../data/settings.service';
 import type { DrawnShape } from '../../workers/shape.worker';
-import { type DimensionLine, PartScene, type StandardView } from './part-scene';
+import { type DimensionLine, type DrawnSection, PartScene, type PlacedTag, type StandardView, type Tag } from './part-scene';
 
 const TURN = 0.12;
+const NOTHING = new Float32Array(0);
+const NO_FACES = new Uint32Array(0);
 
 /** The part as a shop drawing with dimension lines. Drag or use the arrow keys to turn it. */
 @Component({
@@ -21,16 +23,45 @@ export class PartView implements OnDestroy {
   /** What a screen reader hears instead of the picture. */
   readonly description = input.required<string>();
 
+  readonly section = input<DrawnSection>();
+  readonly tags = input<readonly Tag[]>([]);
+  /** Places that no cutter reaches, xyz. */
+  readonly spots = input<Float32Array>(NOTHING);
+  /** Triangles of faces with a duty. */
+  readonly faces = input<Uint32Array>(NO_FACES);
+  /** A click picks a face instead of only turning. */
+  readonly picking = input(false);
+  readonly picked = output<number>();
+
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('frame');
   private scene?: PartScene;
   private sizes?: ResizeObserver;
+  protected readonly placed = signal<PlacedTag[]>([]);
+  private pressed?: [number, number];
   private readonly lines = signal<DimensionLine[]>([]);
   protected readonly hatched = signal(true);
   protected readonly fault = signal('');
   protected readonly views: readonly { id: StandardView; label: string }[] = [
     { id: 'oblique', label: 'Oblique' }, { id: 'below', label: 'From below' }, { id: 'front', label: 'Front' }, { id: 'top', label: 'Above' }, { id: 'right', label: 'Right' },
   ];
+
+  private readonly wearSection = (): void => {
+    const section = this.section();
+    this.scene?.section(section);
+  };
+  private readonly wearTags = (): void => {
+    const tags = this.tags();
+    this.scene?.tag(tags);
+  };
+  private readonly wearSpots = (): void => {
+    const spots = this.spots();
+    this.scene?.spots(spots);
+  };
+  private readonly wearFaces = (): void => {
+    const faces = this.faces();
+    this.scene?.faces(faces);
+  };
 
   protected readonly dimensions = computed(() =>
     this.lines().map(({ from, to, length_mm }) => {
@@ -46,8 +77,13 @@ export class PartView implements OnDestroy {
     afterNextRender(() => this.start());
     effect(() => {
       const shape = this.shape();
-      if (shape) this.scene?.show(shape);
+      if (shape) {
+        this.scene?.show(shape);
+        untracked(() => this.dress());
+      }
     });
+    // Read before the scene is asked: without one yet, the effect would not learn what it depends on.
+    for (const wear of [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces]) effect(() => wear());
     effect(() => {
       this.settings.theme();
       if (this.scene) queueMicrotask(() => this.start());
@@ -74,7 +110,17 @@ export class PartView implements OnDestroy {
   }
 
   protected grab(event: PointerEvent): void {
+    this.pressed = [event.offsetX, event.offsetY];
     (event.target as HTMLElement).setPointerCapture(event.pointerId);
+  }
+
+  protected release(event: PointerEvent): void {
+    const from = this.pressed;
+    this.pressed = undefined;
+    // A click, not a turn: the pointer hardly moved.
+    if (!this.picking() || !from || Math.hypot(event.offsetX - from[0], event.offsetY - from[1]) > 4) return;
+    const triangle = this.scene?.pick(event.offsetX, event.offsetY);
+    if (triangle !== undefined) this.picked.emit(triangle);
   }
 
   protected wheel(event: WheelEvent): void {
@@ -104,7 +150,10 @@ export class PartView implements OnDestroy {
     const style = getComputedStyle(this.host().nativeElement);
     const token = (name: string): string => style.getPropertyValue(name).trim();
     try {
-      this.scene = new PartScene(this.canvas().nativeElement, { surface: token('--part'), shade: token('--part-shade'), ink: '#1c1b19', hatch: '#98490f' }, (d) => this.lines.set(d));
+      this.scene = new PartScene(this.canvas().nativeElement, { surface: token('--part'), shade: token('--part-shade'), ink: '#1c1b19', hatch: '#98490f', mark: '#0d4a52' }, (d, tags) => {
+        this.lines.set(d);
+        this.placed.set(tags);
+      });
     } catch {
       this.fault.set('This browser cannot draw the part (no WebGL). All its figures are in the table.');
       return;
@@ -113,5 +162,12 @@ export class PartView implements OnDestroy {
     this.sizes.observe(this.host().nativeElement);
     const shape = this.shape();
     if (shape) this.scene.show(shape);
+    this.dress();
+  }
+
+  /** Put on the part what belongs on it. */
+  private dress(): void {
+    for (const wear of [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces]) wear();
+    this.scene?.hatch(this.hatched());
   }
 }

@@ -1,0 +1,147 @@
+import { family as familyOf } from '../need/families';
+import type { Family } from '../need/family';
+import type { Measure } from '../shape/measure';
+import type { ShapeStudy } from '../shape/study';
+import { once } from '../worksheet/once';
+import type { Entry, Range, Source } from '../worksheet/types';
+import { shapeFor, sizeOf } from './facts';
+import type { CaseDoc, ShapeRef } from './types';
+
+const GUESS: Source = { kind: 'guess', text: 'Guessed from the family and the rough size. Drop a mesh on the Shape step to measure it.' };
+
+const STAND_IN: Source = { kind: 'guess', text: 'Usual for tools of this surface. Let the Shape step study the mesh to measure it.' };
+
+const MM_PER_CM = 10;
+const MM3_PER_CM3 = 1000;
+const MM2_PER_CM2 = 100;
+
+/**
+ * Sizes, volume, surfaces, overhang and supports as worksheet entries. The more is known, the narrower: a guess from the family
+ * and the rough size, then the mesh as it stands, then the study of the mesh in its build direction.
+ */
+export const shapeEntries = (doc: CaseDoc, printed: boolean): Entry[] => (printed ? printedEntries : stockEntries)(doc);
+
+function entriesOf(doc: CaseDoc, printed: boolean): Entry[] {
+  const family = familyOf(doc.family);
+  const shape = shapeFor(doc, printed);
+  const size = sizeOf(doc, printed);
+  const source: Source = shape
+    ? { kind: 'measured', text: `Measured on ${shape.fileName}.` }
+    : GUESS;
+  const spread = (value: number, share: number): Range => ({ low: value * (1 - share), likely: value, high: value * (1 + share) });
+  const loose = shape ? 0 : 0.05;
+  const [length, width, thickness] = size.sorted;
+  const entry = (name: string, label: string, unit: string, range: Range): Entry => ({ name, label, unit, ...range, source, key: `${printed ? 'print' : 'stock'}.${name}` });
+  const guess: MakeEntry = (name, label, unit, range) => ({ ...entry(name, label, unit, range), source: STAND_IN });
+  const bed = shape?.study?.build.bed_mm ?? [length, width];
+  const dimensions = [
+    entry('length', 'Length', 'mm', spread(length, loose)),
+    entry('width', 'Width', 'mm', spread(width, loose)),
+    entry('thickness', 'Thickness', 'mm', spread(thickness, loose)),
+    entry('height', 'Height on the bed', 'mm', spread(size.height, loose)),
+    entry('footprint', 'Room on the bed', 'cm^2', spread(((bed[0] + 8) * (bed[1] + 8)) / MM2_PER_CM2, loose)),
+  ];
+  if (!shape) return [...dimensions, ...guessedEntries(doc, family, size.sorted, entry)];
+  const measured = measuredEntries(shape.measure, entry);
+  return [...dimensions, ...measured, ...(shape.study ? studiedEntries(shape.study, entry) : unstudiedEntries(shape.measure, entry, guess))];
+}
+
+const printedEntries = once((doc: CaseDoc) => entriesOf(doc, true));
+const stockEntries = once((doc: CaseDoc) => entriesOf(doc, false));
+
+type MakeEntry = (name: string, label: string, unit: string, range: Range) => Entry;
+
+function measuredEntries(m: Measure, entry: MakeEntry): Entry[] {
+  // An open mesh encloses no volume; the figure then is a guess around the signed sum.
+  const doubt = m.watertight ? 0 : 0.25;
+  const volume = Math.max(1, Math.abs(m.volume_mm3)) / MM3_PER_CM3;
+  const range = (x: number): Range => ({ low: x * (1 - doubt), likely: x, high: x * (1 + doubt) });
+  return [
+    entry('volume', 'Volume', 'cm^3', range(volume)),
+    entry('area', 'Surface', 'cm^2', range(m.area_mm2 / MM2_PER_CM2)),
+  ];
+}
+
+/** Names and units of the entries that a build direction decides. */
+const BUILD = {
+  overhang: (entry: MakeEntry, r: Range) => entry('overhang', 'Overhang flatter than 45°', 'cm^2', r),
+  support: (entry: MakeEntry, r: Range) => entry('support_space', 'Room under overhangs, to be supported', 'cm^3', r),
+  side: (entry: MakeEntry, r: Range) => entry('side_area', 'Surface made by walls', 'cm^2', r),
+  skin: (entry: MakeEntry, r: Range) => entry('skin_area', 'Level faces, to be closed by skins', 'cm^2', r),
+  islands: (entry: MakeEntry, r: Range) => entry('island_height', 'Height times islands: where the nozzle starts anew', 'mm', r),
+} as const;
+
+const exactly = (x: number): Range => ({ low: x, likely: x, high: x });
+const times = (r: Range, x: number): Range => ({ low: r.low * x, likely: r.likely * x, high: r.high * x });
+
+function studiedEntries({ build }: ShapeStudy, entry: MakeEntry): Entry[] {
+  return [
+    BUILD.overhang(entry, exactly(build.overhang_mm2 / MM2_PER_CM2)),
+    BUILD.support(entry, times(build.support_mm3, 1 / MM3_PER_CM3)),
+    BUILD.side(entry, exactly(build.side_mm2 / MM2_PER_CM2)),
+    BUILD.skin(entry, exactly(build.skin_mm2 / MM2_PER_CM2)),
+    BUILD.islands(entry, exactly(build.island_mm)),
+  ];
+}
+
+/** Mean height of supports, share of the part's, before the columns have been measured. */
+const REACH: Range = { low: 0.15, likely: 0.35, high: 0.6 };
+
+function unstudiedEntries(m: Measure, entry: MakeEntry, guess: MakeEntry): Entry[] {
+  const area = m.area_mm2 / MM2_PER_CM2;
+  const overhang = m.overhang_mm2 / MM2_PER_CM2;
+  return [
+    BUILD.overhang(entry, exactly(overhang)),
+    BUILD.support(guess, times(REACH, (overhang * m.box_mm[2]) / MM_PER_CM)),
+    BUILD.side(guess, times(SIDES, area)),
+    BUILD.skin(guess, times(SKINS, area)),
+    BUILD.islands(guess, times(ISLANDS, m.box_mm[2])),
+  ];
+}
+
+/** Shares of the surface, and islands in a layer, usual for tools. */
+const SIDES: Range = { low: 0.4, likely: 0.65, high: 0.9 };
+const SKINS: Range = { low: 0.1, likely: 0.35, high: 0.6 };
+const ISLANDS: Range = { low: 1, likely: 1.5, high: 4 };
+
+function guessedEntries(doc: CaseDoc, family: Family, [l, w, t]: readonly number[], entry: MakeEntry): Entry[] {
+  const box = (l * w * t) / MM3_PER_CM3;
+  const skin = (2 * (l * w + w * t + t * l)) / MM2_PER_CM2;
+  const fill: Range =
+    doc.form === 'block' ? { low: 0.75, likely: 0.9, high: 0.98 } : doc.form === 'flat' ? { low: 0.5, likely: 0.7, high: 0.9 } : family.fill;
+  // Ribs and pockets add surface over the box; a plate or block has little more than its box.
+  const folds: Range = doc.form === 'shaped' ? { low: 0.9, likely: 1.3, high: 2 } : { low: 0.95, likely: 1.05, high: 1.2 };
+  const plan = (l * w) / MM2_PER_CM2;
+  const hang: Range = doc.form === 'shaped' ? { low: 0.02, likely: 0.15, high: 0.4 } : { low: 0, likely: 0.01, high: 0.05 };
+  return [
+    entry('volume', 'Volume', 'cm^3', times(fill, box)),
+    entry('area', 'Surface', 'cm^2', times(folds, skin)),
+    BUILD.overhang(entry, times(hang, plan)),
+    BUILD.support(entry, { low: hang.low * REACH.low * plan * (t / MM_PER_CM), likely: hang.likely * REACH.likely * plan * (t / MM_PER_CM), high: hang.high * REACH.high * plan * (t / MM_PER_CM) }),
+    BUILD.side(entry, { low: folds.low * SIDES.low * skin, likely: folds.likely * SIDES.likely * skin, high: folds.high * SIDES.high * skin }),
+    BUILD.skin(entry, { low: folds.low * SKINS.low * skin, likely: folds.likely * SKINS.likely * skin, high: folds.high * SKINS.high * skin }),
+    BUILD.islands(entry, times(ISLANDS, t)),
+  ];
+}
+
+/** Set-ups and holes for the machined way: from the mesh, or guessed from the form. */
+export function machiningEntries(doc: CaseDoc): Entry[] {
+  const shape = shapeFor(doc, false);
+  const guessed: Record<CaseDoc['form'], Range> = { flat: { low: 1, likely: 2, high: 2 }, block: { low: 2, likely: 3, high: 4 }, shaped: { low: 3, likely: 4, high: 6 } };
+  const setups = shape?.study?.body.reach.directions.length;
+  const out: Entry[] = [
+    setups
+      ? { name: 'setups', label: 'Set-ups', unit: '', low: setups, likely: setups, high: setups + 1, whole: true, source: { kind: 'measured', text: `Least number of box directions from which the cutter sees the surface of ${shape!.fileName}; its girth and length may ask for one more.` }, key: 'stock.setups' }
+      : { name: 'setups', label: 'Set-ups', unit: '', ...guessed[doc.form], whole: true, source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' } },
+  ];
+  const holes = holeCount(shape);
+  if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
+  if (shape?.study?.body.cut) out.push({ name: 'pierces', label: 'Pierces', unit: '', ...exactly(shape.study.body.cut.pierces), whole: true, source: { kind: 'measured', text: `Outline and cut-outs of ${shape.fileName}.` }, key: 'stock.pierces' });
+  return out;
+}
+
+function holeCount(shape: ShapeRef | undefined): { count: number; source: Source } | undefined {
+  if (shape?.holes) return { count: shape.holes.length, source: { kind: 'you', text: 'The hole table on the Shape step, as you corrected it.' } };
+  if (shape?.study) return { count: shape.study.body.holes.length, source: { kind: 'measured', text: `Round holes found on ${shape.fileName}; correct them on the Shape step.` } };
+  return undefined;
+}

@@ -1,0 +1,39 @@
+import type { CheckResult, State } from '../screen/check';
+import { inSentence, list } from '../quantity/words';
+import type { RouteOption } from './options';
+
+export const routeHolds = (o: { state: State }): boolean => o.state === 'pass' || o.state === 'conditional';
+const NUMBERS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
+const count = (n: number): string => NUMBERS[n] ?? String(n);
+
+/** Reasons named in the summary; more would be a table. */
+const REASONS = 3;
+
+/**
+ * The matrix in a few sentences: how many ways hold, and what rules out the others, named by whole processes where it can be.
+ * "Eleven of 82 ways hold as they are, nine on condition. Heat rules out 30: all vat resin and material jetting among them."
+ */
+export function routesSummary(options: readonly RouteOption[]): string {
+  if (!options.length) return '';
+  const of = (s: State): number => options.filter((o) => o.state === s).length;
+  const out = [`${count(of('pass'))} of ${options.length} ways ${of('pass') <= 1 ? 'holds' : 'hold'} as ${of('pass') <= 1 ? 'it is' : 'they are'}, ${inSentence(count(of('conditional')))} on condition.`];
+  if (of('unknown')) out.push(`${count(of('unknown'))} cannot be told yet.`);
+  const failed = new Map<string, { label: string; routes: RouteOption[] }>();
+  for (const o of options) for (const c of o.checks) if (c.state === 'fail') (failed.get(c.id) ?? failed.set(c.id, { label: c.label, routes: [] }).get(c.id)!).routes.push(o);
+  const blamed = [...failed.values()].sort((a, b) => b.routes.length - a.routes.length).slice(0, REASONS);
+  for (const { label, routes } of blamed) {
+    const whole = [...new Set(routes.map((r) => r.processLabel))].filter((p) => options.filter((o) => o.processLabel === p).every((o) => routes.includes(o)));
+    const named = whole.slice(0, 3).map(inSentence);
+    out.push(`${label} rules out ${routes.length}${named.length ? `, all of ${list(named, '; ')} among them` : ''}.`);
+  }
+  return out.join(' ');
+}
+
+/** Why, or why not, one route: the reasons that decide, the worst first. */
+export function whyRoute(o: RouteOption): string {
+  const say = (s: State): string => o.checks.filter((c: CheckResult) => c.state === s).map((c) => c.reason).join(' ');
+  if (o.state === 'fail') return `Ruled out. ${say('fail')}`;
+  if (o.state === 'unknown') return `Cannot be told yet. ${say('unknown')}`;
+  if (o.state === 'conditional') return `Holds on condition. ${say('conditional')}`;
+  return `Holds as it is${o.remedies.length ? `, with ${list(o.remedies.map((r) => r.label))}` : ''}.`;
+}

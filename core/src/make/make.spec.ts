@@ -1,0 +1,148 @@
+import { measure } from '../shape/measure';
+import { type Mesh, MeshError } from '../shape/mesh';
+import { box, drilledPlate, rotated, sphere, tube } from '../shape/testing';
+import { UP } from '../shape/turn';
+import { softJaws, type JawOptions } from './jaws';
+import type { Kernel } from './kernel';
+import { supportNest, type NestOptions } from './nest';
+import { offsetMesh } from './offset';
+import { cutPieces } from './pieces';
+import { circle, prism, rectangle, relief, revolve } from './solids';
+
+let k: Kernel;
+beforeAll(async () => {
+  const { default: load } = await import('manifold-3d');
+  k = await load();
+  k.setup();
+});
+const volume = (m: Mesh): number => {
+  const x = measure(m);
+  expect(x.watertight).toBe(true);
+  return x.volume_mm3;
+};
+
+describe('shapes from lines', () => {
+  it('have closed-form volumes', () => {
+    expect(volume(prism(rectangle(30, 20), [rectangle(10, 5, 5, 5)], 2, 12))).toBeCloseTo(5500, 2);
+    expect(volume(tube(30, 20, 10, 360)) / (Math.PI * (30 ** 2 - 20 ** 2) * 10)).toBeCloseTo(1, 3);
+    expect(volume(revolve([[0, 0], [12, 0], [0, 30]], 360)) / ((Math.PI * 144 * 30) / 3)).toBeCloseTo(1, 3);
+    // Pappus: area times the way of its middle.
+    expect(volume(revolve(circle(5, 20, 0, 180), 360)) / (Math.PI * 25 * 2 * Math.PI * 20)).toBeCloseTo(1, 3);
+  });
+  it('of a profile on both sides of its axis, or without area, are refused', () => {
+    expect(() => revolve([[-1, 0], [5, 0], [5, 5]])).toThrow(MeshError);
+    expect(() => revolve([[1, 0], [1, 5]])).toThrow(MeshError);
+  });
+  it('from a picture: half bright, half dark, no steeper than the draft', () => {
+    const [columns, rows] = [41, 21];
+    const grey = Array.from({ length: columns * rows }, (_, i) => (i % columns >= 20 ? 1 : 0));
+    const m = relief(grey, columns, rows, { width_mm: 40, depth_mm: 3, base_mm: 2, draftDeg: 60 });
+    const v = volume(m);
+    // Base 40 × 20 × 2, bright half 20 × 20 × 3, and the slope of 60° between: 3 · 3/tan 60° / 2 wide.
+    const slope = (3 * 3) / Math.tan(Math.PI / 3) / 2 * 20;
+    expect(Math.abs(v / (1600 + 1200 + slope) - 1)).toBeLessThan(0.02);
+    for (let i = 0; i + 1 < columns; i++) expect(Math.abs(m.vertices[i * 3 + 2] - m.vertices[i * 3 + 5])).toBeLessThanOrEqual(Math.tan(Math.PI / 3) + 1e-4);
+    expect(() => relief([0, 1], 2, 1, { width_mm: 1, depth_mm: 1, base_mm: 1, draftDeg: 60 })).toThrow(MeshError);
+  });
+});
+
+describe('the offset of a mesh', () => {
+  it('of a box is a larger box, edges sharp; of a ball a larger ball', () => {
+    expect(measure(offsetMesh(box(30, 20, 10), 0.5)).box_mm.map((x) => +x.toFixed(2))).toEqual([31, 21, 11]);
+    expect(volume(offsetMesh(rotated(box(30, 20, 10), [0.3, 0.4, 0.8], 1), 0.5)) / (31 * 21 * 11)).toBeCloseTo(1, 2);
+    expect(volume(offsetMesh(sphere(10, 96), 0.4)) / volume(sphere(10.4, 96))).toBeCloseTo(1, 3);
+  });
+  it('makes a hole narrower', () => {
+    const plate = offsetMesh(drilledPlate(40, 40, 10, [[12, 20, 20]], 96), 0.5);
+    expect(Math.abs(volume(plate) / ((41 ** 2 - Math.PI * 5.5 ** 2) * 11) - 1)).toBeLessThan(0.002);
+  });
+});
+
+describe('soft jaws', () => {
+  const options: JawOptions = { blank_mm: [80, 30, 40], clearance_mm: 0.2, depth_mm: 15, gap_mm: 4, up: UP, turnDeg: 0 };
+  it('hold a box between them: blanks less the box with its clearance', () => {
+    const { jaws, opening_mm, warnings } = softJaws(k, box(50, 40, 30), options);
+    // In each jaw: 50.4 long, 20.2 − 2 (half gap) deep, 15.2 high.
+    const expected = 80 * 30 * 40 - 50.4 * (20.2 - 2) * 15.2;
+    for (const j of jaws) expect(Math.abs(volume(j) / expected - 1)).toBeLessThan(1e-3);
+    expect(opening_mm).toBe(64);
+    expect(warnings).toEqual([]);
+    expect(measure(jaws[0]).box_min_mm[1]).toBeCloseTo(-32, 4);
+    expect(measure(jaws[1]).box_min_mm[1]).toBeCloseTo(2, 4);
+  });
+  it('let a part go that is wider behind: its way out is cut too', () => {
+    // A wedge, wide at the back: pulled out of the back jaw it needs the whole width all the way.
+    const wedge = prism([[-10, -15], [10, -15], [25, 15], [-25, 15]], [], 0, 20);
+    const { jaws, warnings } = softJaws(k, wedge, { ...options, clearance_mm: 0, gap_mm: 0 });
+    expect(warnings).toEqual([]);
+    // Front jaw: widths from 20 to 35 at the parting plane. Back jaw: 50 throughout.
+    expect(Math.abs((96_000 - volume(jaws[0])) / (((20 + 35) / 2) * 15 * 15) - 1)).toBeLessThan(0.01);
+    expect(Math.abs((96_000 - volume(jaws[1])) / (50 * 15 * 15) - 1)).toBeLessThan(0.01);
+  });
+  it('say what does not fit', () => {
+    expect(() => softJaws(k, box(50, 40, 30), { ...options, depth_mm: 39 })).toThrow(/deep/);
+    expect(() => softJaws(k, box(50, 40, 30), { ...options, clearance_mm: 9 })).toThrow(/clearance/);
+    expect(softJaws(k, box(50, 58, 30), { ...options, opening_mm: 70 }).warnings.join(' ')).toMatch(/behind it.*vice opens 70 mm/);
+    expect(() => softJaws(k, { vertices: box(5, 5, 5).vertices, indices: box(5, 5, 5).indices.slice(3) }, options)).toThrow(/closed/);
+  });
+  it('are screwed on through two bores', () => {
+    const { jaws } = softJaws(k, box(50, 10, 30), { ...options, screws: { diameter_mm: 8.5, pitch_mm: 60 } });
+    const plain = softJaws(k, box(50, 10, 30), options);
+    expect((volume(plain.jaws[0]) - volume(jaws[0])) / (2 * Math.PI * 4.25 ** 2 * 30)).toBeCloseTo(1, 1);
+  });
+});
+
+describe('a support nest', () => {
+  const options: NestOptions = { clearance_mm: 0.4, base_mm: 5, grip_mm: 12, wall_mm: 6, up: UP, pads: 0, pad_mm: 12 };
+  it('of a ball is a block less its bowl, and lifts out above the widest place', () => {
+    const { nest, warnings } = supportNest(k, sphere(20, 96), options);
+    // Block 52.8 × 52.8 × 17; the ball of 20.4 reaches 0.4 below its own lowest point: cap of height 12.4.
+    const h = 12.4, R = 20.4;
+    const expected = 52.8 ** 2 * 17 - (Math.PI * h * h * (3 * R - h)) / 3;
+    expect(Math.abs(volume(nest) / expected - 1)).toBeLessThan(0.005);
+    expect(warnings).toEqual([]);
+    // Held above its middle: the way up is a cylinder.
+    const deep = supportNest(k, sphere(20, 96), { ...options, grip_mm: 30 });
+    const below = (2 / 3) * Math.PI * R ** 3 + Math.PI * R * R * (30 - 20);
+    expect(Math.abs(volume(deep.nest) / (52.8 ** 2 * 35 - below) - 1)).toBeLessThan(0.01);
+  });
+  it('may be broken into pads on a plate', () => {
+    const whole = supportNest(k, box(60, 40, 20), options), pads = supportNest(k, box(60, 40, 20), { ...options, pads: 4, pad_mm: 14 });
+    expect(volume(pads.nest)).toBeLessThan(0.6 * volume(whole.nest));
+    expect(measure(pads.nest).box_mm[2]).toBeCloseTo(17, 3);
+    expect(pads.warnings).toEqual([]);
+  });
+  it('refuses what cannot be', () => {
+    expect(() => supportNest(k, box(10, 10, 10), { ...options, base_mm: 0 })).toThrow(/base/);
+  });
+});
+
+describe('pieces', () => {
+  it('add up to the part less its dowel holes, each measured, the joint with its area', () => {
+    const { pieces, joints, warnings } = cutPieces(k, box(300, 60, 40), { axis: 'x', cuts: [200, 100], dowel: { diameter_mm: 6, length_mm: 30, clearance_mm: 0.2 } });
+    expect(warnings).toEqual([]);
+    expect(pieces.map((p) => Math.round(p.measure.box_mm[0]))).toEqual([100, 100, 100]);
+    for (const j of joints) {
+      expect(j.area_mm2).toBeCloseTo(2400, 1);
+      expect(j.dowels).toHaveLength(2);
+      const [a, b] = j.dowels;
+      // 9 mm of wall: corners of the room left are 42 × 22 apart.
+      expect(Math.hypot(...a.map((x, i) => x - b[i]))).toBeCloseTo(Math.hypot(42, 22), 1);
+    }
+    const bored = 4 * Math.PI * 3.1 ** 2 * 31;
+    expect(pieces.reduce((s, p) => s + p.measure.volume_mm3, 0) / (300 * 60 * 40 - bored)).toBeCloseTo(1, 3);
+    // No piece may be open.
+    for (const p of pieces) expect(p.measure.watertight).toBe(true);
+  });
+  it('go back to where they were when the axis is another', () => {
+    for (const axis of ['y', 'z'] as const) {
+      const { pieces } = cutPieces(k, box(40, 60, 80), { axis, cuts: [30] });
+      expect(pieces[0].measure.box_min_mm.map((x) => +x.toFixed(3) + 0)).toEqual([0, 0, 0]);
+      expect(pieces[0].measure.box_mm['xyz'.indexOf(axis)]).toBeCloseTo(30, 3);
+    }
+  });
+  it('say when a dowel has no room and when a plane misses', () => {
+    expect(cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [50], dowel: { diameter_mm: 6, length_mm: 20, clearance_mm: 0 } }).warnings[0]).toMatch(/0 of two dowels/);
+    expect(() => cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [150] })).toThrow(/misses/);
+  });
+});

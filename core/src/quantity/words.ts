@@ -1,0 +1,5 @@
+/** A label inside a sentence: the first letter small, unless it is an abbreviation. */
+export const inSentence = (label: string): string => (/^.[a-z ]/.test(label) ? label[0].toLowerCase() + label.slice(1) : label);
+
+/** "a, b and c". */
+export const list = (words: readonly string[], between = ', '): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(between)} and ${words.at(-1)}`);

@@ -1,0 +1,42 @@
+import { fact, type Process } from '../process';
+
+export const clampSet: Process = {
+  id: 'clamp-set',
+  label: 'Off-the-shelf clamp set',
+  kind: 'hand',
+  where: 'house',
+  what: 'Catalogue clamps, stops and V-blocks on a drilled plate: no design, ready this week, set up anew for each part.',
+  envelope_mm: [1500, 800, 400],
+  tolerance: { a_mm: 0.15, b_per_mm: 0.0003 },
+  roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },
+  tight: 'porous',
+  duties: ['locate', 'weld', 'clamp'],
+  facts: [
+    fact('clamps', 'Clamps and stops', '', 4, 7, 12, { whole: true }),
+    fact('clamp_price', 'One clamp or stop', 'money', 18, 35, 70),
+    fact('plate_price', 'Drilled plate', 'money/cm^2', 0.05, 0.1, 0.2),
+    fact('setup_h', 'Setting up and trying', 'h', 1, 2, 4),
+    fact('cycles_between', 'Cycles between set-ups', 'cycle', 1000, 2000, 5000),
+    fact('clamp_min', 'Slower clamping than in a purpose-built tool', 'minute/cycle', 0.1, 0.25, 0.6),
+    fact('sketch_h', 'Sketch and order', 'h', 0.3, 0.6, 1.2),
+    fact('order_h', 'Delivery of the parts', 'h', 8, 24, 60),
+    fact('scrap', 'Share of parts that do not fit', '', 0.01, 0.03, 0.08),
+    fact('revision_share', 'One-off work repeated at a change', '', 0.5, 0.8, 1),
+  ],
+  lines: [
+    { name: 'mass_part', label: 'Weight of the set', unit: 'kg', expr: 'volume * density / g_per_kg' },
+    { name: 'parts_cost', label: 'Clamps and stops', unit: 'money', expr: 'clamps * clamp_price', cost: 'hardware' },
+    { name: 'plate_cost', label: 'Drilled plate', unit: 'money', expr: 'length * width / mm_per_cm ^ 2 * plate_price', cost: 'material' },
+    { name: 'setup_cost', label: 'Setting up and trying', unit: 'money', expr: 'setup_h * labour_rate', cost: 'labour' },
+    { name: 'resets', label: 'Set up anew between other work', unit: '', expr: 'cycles_total / cycles_between' },
+    { name: 'use_cost', label: 'Set-ups and slower clamping over the programme', unit: 'money', expr: '(resets * setup_h / 2 + cycles_total * clamp_min / min_per_h) * labour_rate', note: 'What a purpose-built tool saves.' },
+    { name: 'sketch_cost', label: 'Sketch and order', unit: 'money', expr: 'sketch_h * engineer_rate', cost: 'engineering', once: true },
+    { name: 'bench_order_h', label: 'Setting up the order', unit: 'h', expr: '(setup_h + remedy_hours) * copies' },
+  ],
+  stages: [
+    { id: 'sketch', label: 'Sketch and order', resource: 'engineer', mode: 'work', hours: 'sketch_h' },
+    { id: 'order', label: 'Delivery', resource: 'carrier', mode: 'work', hours: 'order_h' },
+    { id: 'bench', label: 'Set up and try', resource: 'bench', mode: 'work', hours: 'bench_order_h' },
+  ],
+  cautions: ['Clamps pinch, and a clamp that is not tightened lets the part go: mark the order of clamping on the plate.'],
+};

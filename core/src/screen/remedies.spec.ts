@@ -1,0 +1,78 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { readNeed } from '../case/need-file';
+import { screenRoute } from '../case/options';
+import { process } from '../routes/processes';
+import { material } from '../shelf/shelf';
+import { DEFAULT_SHOP } from '../shelf/shop';
+import { quarrels, REMEDIES, remedyKind } from './remedies';
+
+const route = (r: string, need: object, remedies?: string[], rest: object = {}) => {
+  const [p, m] = r.split('/');
+  return screenRoute(readNeed({ family: 'hand-jig', size_mm: [120, 80, 30], need: { wear: 'none', cyclesPerYear: 500, ...need }, ...(remedies && { remedies: { [r]: remedies } }), ...rest }), DEFAULT_SHOP, process(p), material(m));
+};
+const state = (o: ReturnType<typeof route>, id: string) => o.checks.find((c) => c.id === id)?.state;
+
+describe('remedies', () => {
+  it('have a file each, and all are on the list', () => {
+    expect(REMEDIES.map((r) => r.id).sort()).toEqual(readdirSync(join(__dirname, 'remedies')).map((f) => f.replace('.ts', '')).sort());
+  });
+  it('quarrel only with remedies that there are', () => {
+    for (const r of REMEDIES) for (const other of Object.keys(r.quarrels ?? {})) expect(remedyKind(other).id).toBe(other);
+    expect(quarrels(['metal-face', 'soft-pads'])).toEqual([expect.stringContaining('different faces')]);
+    expect(quarrels(['metal-face', 'bushings'])).toEqual([]);
+  });
+  it('a steel bushing fixes the tolerance at the bore, not the heat', () => {
+    const need = { tolerance: 0.05, serviceTemp: 128 };
+    const bare = route('extrusion-chamber/pa12-cf', need);
+    const bushed = route('extrusion-chamber/pa12-cf', need, ['bushings']);
+    expect([state(bare, 'tolerance'), state(bushed, 'tolerance')]).toEqual(['conditional', 'pass']);
+    expect([state(bare, 'heat'), state(bushed, 'heat')]).toEqual(['conditional', 'conditional']);
+    expect(bushed.checks.find((c) => c.id === 'tolerance')?.reason).toBe('Steel bushings hold ±0.02 mm where they are; the rest holds about ±0.33 mm.');
+  });
+  it('a steel face lasts, but marks', () => {
+    const need = { wear: 'abrasive', cyclesPerYear: 4000, years: 3, nonMarring: true, copies: 1 };
+    const bare = route('powder-polymer/pa12-powder', need);
+    const faced = route('powder-polymer/pa12-powder', need, ['metal-face']);
+    expect([state(bare, 'wear'), state(faced, 'wear')]).toEqual(['conditional', 'pass']);
+    expect([state(bare, 'marking'), state(faced, 'marking')]).toEqual(['pass', 'conditional']);
+    const both = route('powder-polymer/pa12-powder', need, ['metal-face', 'soft-pads']);
+    expect(both.quarrels.length).toBe(1);
+  });
+  it('annealing buys ten degrees and pays with size', () => {
+    const need = { serviceTemp: 128, tolerance: 0.4 };
+    const o = route('extrusion-chamber/pa12-cf', need, ['anneal']);
+    // 120 °C and ten more; ±0.33 mm and half as much again is ±0.50 mm.
+    expect([state(o, 'heat'), state(o, 'tolerance')]).toEqual(['pass', 'conditional']);
+    expect(o.checks.find((c) => c.id === 'tolerance')?.value).toBeCloseTo(1.5 * (0.15 + 0.0015 * 120), 10);
+  });
+  it('a quarter more depth bears 1.25² the load', () => {
+    const limit = (r?: string[]): number => route('extrusion-chamber/pa12-cf', { load: 3000 }, r).checks.find((c) => c.id === 'strength')!.limit!;
+    expect(limit(['deeper-section']) / limit()).toBeCloseTo(1.5625, 10);
+  });
+  it('what cannot be done on a route is not taken: nobody fuses bushings into milled steel', () => {
+    expect(route('cnc-mill/s235', { tolerance: 0.01 }, ['bushings']).remedies).toEqual([]);
+  });
+  it('change the price by what they cost, and the weight', () => {
+    const need = { tolerance: 0.05 };
+    const none = route('extrusion-chamber/pa12-cf', need, []);
+    const bushed = route('extrusion-chamber/pa12-cf', need, ['bushings']);
+    // 18 bought and 0.6 h at 45 an hour: 45 direct, then 5 % of builds that fail and 15 % overhead.
+    expect(bushed.price_each - none.price_each).toBeCloseTo((45 / 0.95) * 1.15, 6);
+    expect(bushed.mass_kg - none.mass_kg).toBeCloseTo(0.05, 10);
+  });
+  it('a coat bears a fluid that attacks the bare plastic, and insulates', () => {
+    const need = { fluids: ['alkaline'], esd: 'dissipative' };
+    expect(state(route('extrusion-open/pa6-cf-esd', { ...need, fluids: ['acid'] }), 'fluids')).toBe('fail');
+    const coated = route('extrusion-open/pa6-cf-esd', { ...need, fluids: ['acid'] }, ['coating']);
+    expect([state(coated, 'fluids'), state(coated, 'esd')]).toEqual(['conditional', 'fail']);
+  });
+});
+
+describe('a need from a file', () => {
+  it.each<[unknown, RegExp]>([
+    [[], /one object/], [{ family: 'spoon' }, /family: one of/], [{ family: 'tray', colour: 'red' }, /"colour" is not a field/],
+    [{ family: 'tray', need: { heat: 4 } }, /need.heat is not a requirement/], [{ family: 'tray', need: { load: 'much' } }, /load/], [{ family: 'tray', size_mm: [1, 2] }, /size_mm/],
+    [{ family: 'tray', remedies: { 'vat-resin/resin-tough': ['prayer'] } }, /remed/],
+  ])('%j is refused by name', (json, says) => expect(() => readNeed(json)).toThrow(says));
+});

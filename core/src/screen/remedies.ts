@@ -1,0 +1,50 @@
+import type { CheckContext } from './check';
+import type { Remedy, RemedyKind } from './remedy';
+import { anneal } from './remedies/anneal';
+import { bushings } from './remedies/bushings';
+import { coating } from './remedies/coating';
+import { compressionLimiters } from './remedies/compression-limiters';
+import { conductiveGrade } from './remedies/conductive-grade';
+import { deeperSection } from './remedies/deeper-section';
+import { drainHoles } from './remedies/drain-holes';
+import { dryBox } from './remedies/dry-box';
+import { fibreRods } from './remedies/fibre-rods';
+import { joinPieces } from './remedies/join-pieces';
+import { machinedDatums } from './remedies/machined-datums';
+import { metalFace } from './remedies/metal-face';
+import { plannedReplacement } from './remedies/planned-replacement';
+import { ream } from './remedies/ream';
+import { seal } from './remedies/seal';
+import { smooth } from './remedies/smooth';
+import { softPads } from './remedies/soft-pads';
+import { tiltedSetUp } from './remedies/tilted-set-up';
+import { twoStageCure } from './remedies/two-stage-cure';
+
+/** Every remedy. Effects are applied in this order: heat before machining, machining before coats, pads last. */
+export const REMEDIES: readonly RemedyKind[] = [
+  dryBox, anneal, deeperSection, fibreRods, conductiveGrade, joinPieces, drainHoles, tiltedSetUp, machinedDatums, bushings, ream, compressionLimiters, metalFace,
+  smooth, seal, coating, softPads, twoStageCure, plannedReplacement,
+];
+
+const byId = new Map(REMEDIES.map((r) => [r.id, r]));
+export const REMEDY_IDS = REMEDIES.map((r) => r.id);
+
+/** @throws Error for an unknown id */
+export function remedyKind(id: string): RemedyKind {
+  const r = byId.get(id);
+  if (!r) throw new Error(`No remedy is called "${id}"`);
+  return r;
+}
+
+/** A remedy priced on one route. */
+export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
+  return { id: kind.id, label: kind.label, how: kind.how, ...kind.cost(ctx), ...(kind.metalFace && { metalFace: true }), ...(kind.habit && { habit: true }) };
+}
+
+/** Sentences about remedies that do not go together. */
+export function quarrels(ids: readonly string[]): string[] {
+  return ids.flatMap((a) => ids.flatMap((b) => {
+    const says = remedyKind(a).quarrels?.[b];
+    return says ? [says] : [];
+  }));
+}

@@ -1,0 +1,55 @@
+import type { Range } from '../worksheet/types';
+import type { CheckContext } from './check';
+import type { Traits } from './traits';
+
+/** What a remedy adds to one tool. */
+export interface RemedyCost {
+  money: Range;
+  hours: Range;
+  mass_kg: Range;
+}
+
+/**
+ * A real engineering move against a shortfall. One file each in `remedies/`. Checks offer it by id; taken, it changes the
+ * route's traits and its worksheet, and all checks are put again.
+ */
+export interface RemedyKind {
+  id: string;
+  /** Short, for "Print it with …". */
+  label: string;
+  /** As told to the one who does it. */
+  how: string;
+  /** Can it be done on this route at all? */
+  fits(ctx: CheckContext): boolean;
+  cost(ctx: CheckContext): RemedyCost;
+  /** What changes; nothing for those that a check asks about by name. */
+  effect?(traits: Traits, ctx: CheckContext): Partial<Traits>;
+  /** Metal takes the wear: the printed body lasts far longer and the tool is a hybrid. */
+  metalFace?: boolean;
+  /** Something the shop does rather than a part of the tool: not for a headline. */
+  habit?: boolean;
+  /** Other remedies with which it quarrels, and why. */
+  quarrels?: Readonly<Record<string, string>>;
+}
+
+/** A remedy as offered on one route, with its price on this tool. */
+export interface Remedy extends RemedyCost {
+  id: string;
+  label: string;
+  how: string;
+  metalFace?: boolean;
+  habit?: boolean;
+}
+
+const NONE: Range = { low: 0, likely: 0, high: 0 };
+export const range = (low: number, likely: number, high: number): Range => ({ low, likely, high });
+/** Cost with what it leaves out at nothing. */
+export const costs = (c: Partial<RemedyCost>): RemedyCost => ({ money: NONE, hours: NONE, mass_kg: NONE, ...c });
+
+/** Surface of the tool, m²: measured, else that of its box. */
+export function surface_m2(ctx: CheckContext): number {
+  const [l, w, t] = ctx.size.sorted;
+  return (ctx.area_mm2 ?? 2 * (l * w + w * t + t * l)) / 1e6;
+}
+export const isPlastic = (ctx: CheckContext): boolean => ctx.material.family === 'polymer' || ctx.material.family === 'fibre';
+export const isPrinted = (ctx: CheckContext): boolean => ctx.process.kind === 'print';

@@ -1,0 +1,47 @@
+import type { Size } from '../case/facts';
+import type { Process } from '../routes/process';
+import type { Esd, Flame, FluidId, FluidRating, Impact, Material, Moisture, Uv } from '../shelf/types';
+import type { Range } from '../worksheet/types';
+
+/**
+ * What a route offers, as the checks see it: process and material at this size, changed by the remedies that are taken.
+ * Checks read their figures here, so that a remedy never has to know which checks there are.
+ */
+export interface Traits {
+  use_c: Range;
+  strength_mpa: Material['strength_mpa'];
+  modulus_gpa: Material['modulus_gpa'];
+  /** Share of the strength under lasting load. */
+  creep: number;
+  compressive_mpa: Range;
+  fluids: Record<FluidId, FluidRating>;
+  uv: Uv;
+  esd: Esd;
+  flame: Flame;
+  impact: Impact;
+  moisture: Moisture['uptake'];
+  marks: Material['marks'];
+  /** ± everywhere, mm. */
+  tolerance_mm: number;
+  flatness_mm: number;
+  /** ± where it matters, mm, and what holds it. */
+  local?: { mm: number; by: string };
+  /** Ra, µm. */
+  ra_um: Range;
+  tight: Process['tight'];
+}
+
+/** Prints warp: their flatness is worse than their size by this factor. */
+const WARP = 1.5;
+
+export function traitsOf(process: Process, material: Material, size: Size): Traits {
+  const tolerance = process.tolerance.a_mm + process.tolerance.b_per_mm * size.sorted[0];
+  return {
+    use_c: material.use_c, strength_mpa: material.strength_mpa, modulus_gpa: material.modulus_gpa, creep: material.creep, compressive_mpa: material.compressive_mpa,
+    fluids: material.fluids, uv: material.uv, esd: material.esd, flame: material.flame, impact: material.impact, moisture: material.moisture.uptake, marks: material.marks,
+    tolerance_mm: tolerance, flatness_mm: tolerance * (process.kind === 'print' ? WARP : 1), ra_um: process.roughness_um, tight: process.tight,
+  };
+}
+
+export const times = (r: Range, x: number): Range => ({ low: r.low * x, likely: r.likely * x, high: r.high * x });
+export const plus = (r: Range, x: number): Range => ({ low: r.low + x, likely: r.likely + x, high: r.high + x });

@@ -1,0 +1,42 @@
+import { writeFileSync } from 'node:fs';
+import { FAMILY_IDS } from '../core/src/need/families';
+import { REQUIREMENTS, type RequirementSpec } from '../core/src/need/requirements';
+import { QUANTITIES } from '../core/src/quantity/quantity';
+import { REMEDY_IDS } from '../core/src/screen/remedies';
+
+/** docs/need.schema.json, from the requirements themselves. Run by npm run docs:formulas. */
+const value = (spec: RequirementSpec): object => {
+  switch (spec.kind) {
+    case 'number': return { type: spec.whole ? 'integer' : 'number', minimum: spec.min, maximum: spec.max };
+    case 'choice': return { enum: spec.options.map((o) => o.value) };
+    case 'yes-no': return { type: 'boolean' };
+    case 'fluids': return { type: 'array', items: { enum: spec.options }, uniqueItems: true };
+  }
+};
+const unit = (spec: RequirementSpec): string => (spec.kind === 'number' && QUANTITIES[spec.quantity].store ? `, ${QUANTITIES[spec.quantity].store}` : '');
+
+export const needSchema = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  title: 'A need, for `cuadro screen`',
+  type: 'object',
+  required: ['family'],
+  additionalProperties: false,
+  properties: {
+    title: { type: 'string', maxLength: 200 },
+    family: { enum: FAMILY_IDS },
+    form: { enum: ['flat', 'block', 'shaped'] },
+    size_mm: { type: 'array', items: { type: 'number', exclusiveMinimum: 0 }, minItems: 3, maxItems: 3 },
+    start: { type: 'string', format: 'date' },
+    remedies: { description: 'Remedies taken, by "process/material".', type: 'object', additionalProperties: { type: 'array', items: { enum: REMEDY_IDS } } },
+    need: {
+      type: 'object',
+      additionalProperties: false,
+      properties: Object.fromEntries(REQUIREMENTS.map((spec) => [spec.id, {
+        description: `${spec.label}${unit(spec)}. ${spec.why}`,
+        anyOf: [value(spec), { type: 'object', required: ['value'], additionalProperties: false, properties: { value: value(spec), level: { enum: ['must', 'want'] }, from: { type: 'string', maxLength: 200 } } }],
+      }])),
+    },
+  },
+};
+
+writeFileSync(new URL('../docs/need.schema.json', import.meta.url), `${JSON.stringify(needSchema, null, 1)}\n`);

@@ -1,0 +1,127 @@
+import { signal } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { studiedRef } from '@cuadro/core/case/testing';
+import type { FaceMark, HoleRow, ShapeRef } from '@cuadro/core/case/types';
+import { box, drilledPlate } from '@cuadro/core/shape/testing';
+import { MakeService } from '../../data/make.service';
+import { ShapeService } from '../../data/shape.service';
+import { WORKERS } from '../../workers/worker-factory';
+import { FacesPanel } from './faces-panel';
+import { MakePanel, readProfile } from './make-panel';
+import { MillingPanel } from './milling-panel';
+
+const MAKE = { jaws: jest.fn(), cancel: jest.fn() };
+const shapes = { drawn: signal(undefined), stage: signal(undefined), orientations: signal(undefined), source: () => ({}), largestFaces: () => Promise.resolve([]) };
+
+beforeEach(() => {
+  jest.clearAllMocks();
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: ShapeService, useValue: shapes }, { provide: WORKERS, useValue: {} },
+    ],
+  });
+});
+
+const find = <T extends HTMLElement>(f: ComponentFixture<unknown>, label: string): T => {
+  const found = [...(f.nativeElement as HTMLElement).querySelectorAll<T>('button, select, input')].find((b) => b.getAttribute('aria-label') === label || b.textContent?.trim() === label);
+  if (!found) throw new Error(`nothing is called ${label}`);
+  return found;
+};
+const text = (f: ComponentFixture<unknown>): string => (f.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
+
+describe('the hole table', () => {
+  const open = (ref: ShapeRef) => {
+    const f = TestBed.createComponent(MillingPanel);
+    const given: (HoleRow[] | undefined)[] = [];
+    f.componentRef.setInput('ref', ref);
+    f.componentInstance.changed.subscribe((h) => given.push(h));
+    f.detectChanges();
+    return { f, given };
+  };
+  it('starts from what was found, and becomes the user’s at the first correction', () => {
+    const { f, given } = open(studiedRef(drilledPlate(60, 40, 10, [[10, 20, 10]])));
+    expect(text(f)).toContain('as found on the mesh');
+    const goes = find<HTMLSelectElement>(f, 'Hole 1 goes');
+    goes.value = 'blind';
+    goes.dispatchEvent(new Event('change'));
+    expect(given).toHaveLength(1);
+    expect(given[0]![0]).toMatchObject({ through: false, depth_mm: 10 });
+    expect(given[0]![0].diameter_mm).toBeCloseTo(10, 1);
+  });
+  it('goes back to what was found', () => {
+    const { f, given } = open({ ...studiedRef(drilledPlate(60, 40, 10, [[10, 20, 10]])), holes: [] });
+    expect(text(f)).toContain('As you corrected them');
+    find(f, 'back to what was found').click();
+    expect(given).toEqual([undefined]);
+  });
+  it('names a hole that is deep for its width', () => {
+    const { f } = open({ ...studiedRef(box(80, 30, 30)), holes: [{ diameter_mm: 4, depth_mm: 60, through: false, note: '' }] });
+    expect(text(f)).toContain('1 deeper than five diameters');
+  });
+});
+
+describe('the marked faces', () => {
+  const TOP: FaceMark = { duty: 'working', point: [5, 5, 10], normal: [0, 0, 1], area_mm2: 100, note: '' };
+  const open = (change: Partial<ShapeRef>) => {
+    const f = TestBed.createComponent(FacesPanel);
+    const given: FaceMark[][] = [];
+    f.componentRef.setInput('ref', { ...studiedRef(box(10, 10, 10)), ...change });
+    f.componentInstance.marked.subscribe((m) => given.push(m));
+    f.detectChanges();
+    return { f, given };
+  };
+  it('say what share of the surface works: one side of a cube is a sixth', () => {
+    expect(text(open({ marks: [TOP] }).f)).toContain('Working faces make 17 % of the surface');
+  });
+  it('are not marked twice: the second pick changes the duty', () => {
+    const { f, given } = open({ marks: [TOP] });
+    f.componentInstance.duty.set('datum');
+    f.componentInstance.add({ triangle: 0, point: [2, 3, 10], normal: [0, 0, 2], area_mm2: 100 });
+    expect(given[0]).toEqual([{ ...TOP, duty: 'datum' }]);
+    f.componentInstance.add({ triangle: 0, point: [2, 3, 0], normal: [0, 0, -1], area_mm2: 100 });
+    expect(given[1]).toHaveLength(2);
+  });
+  it.each([
+    ['up', [0, 0, 1], ''],
+    ['sideways', [0, 1, 0], ''],
+    ['down', [0, 0, -1], 'it will be marked'],
+    ['down at 30° off level', [0, 0.5, -Math.sqrt(3) / 2], 'support will scar it'],
+  ] as const)('facing %s as built', (_, normal, says) => {
+    const t = text(open({ marks: [{ ...TOP, normal: [...normal] }] }).f);
+    if (says) expect(t).toContain(says);
+    else expect(t).not.toMatch(/scar it|be marked/);
+  });
+  it('say whether the load pulls the layers apart', () => {
+    expect(text(open({ load: [0, 0, 1] }).f)).toContain('across the layers (100 %)');
+    expect(text(open({ load: [1, 0, 0] }).f)).toContain('the strong way');
+  });
+});
+
+describe('what is made', () => {
+  /** The panel brings its own maker; here it is one that answers at once. */
+  const open = () => TestBed.overrideComponent(MakePanel, { set: { providers: [{ provide: MakeService, useValue: MAKE }] } }).createComponent(MakePanel);
+  it('reads a half profile with commas or points, and names the line that is wrong', () => {
+    expect(readProfile('0 0\n12.5 0\n\n12,5 30\n0;30')).toEqual([[0, 0], [12.5, 0], [12.5, 30], [0, 30]]);
+    expect(() => readProfile('0 0\n12')).toThrow('Line 2');
+    expect(() => readProfile('0 0\n1 2 3')).toThrow('Line 2');
+    expect(() => readProfile('a b')).toThrow('Line 1');
+  });
+  it('shows the problem beside the button and lets go of it', async () => {
+    MAKE.jaws.mockResolvedValue({ ok: false, problem: 'The part is longer than the blank.' });
+    const f = open();
+    f.componentRef.setInput('ref', studiedRef(box(10, 10, 10)));
+    f.detectChanges();
+    find(f, 'Make it').click();
+    await f.whenStable();
+    f.detectChanges();
+    expect(text(f)).toContain('The part is longer than the blank.');
+    expect(find<HTMLButtonElement>(f, 'Make it').disabled).toBe(false);
+    expect(MAKE.jaws.mock.calls[0][1]).toMatchObject({ blank_mm: [150, 40, 50], clearance_mm: 0.15, up: [0, 0, 1] });
+  });
+  it('offers only what needs no part while there is none', () => {
+    const f = open();
+    f.detectChanges();
+    expect(text(f)).toContain('a mandrel from a half profile');
+    expect(text(f)).not.toContain('soft jaws around this part');
+  });
+});

@@ -1,0 +1,287 @@
+import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
+import { proxy, type Remote } from 'comlink';
+import { get, set } from 'idb-keyval';
+import { firstValueFrom } from 'rxjs';
+import type { ShapeRef } from '@cuadro/core/case/types';
+import type { Cap } from '@cuadro/core/shape/cap';
+import type { Axis, Measure } from '@cuadro/core/shape/measure';
+import type { LengthUnit } from '@cuadro/core/shape/mesh';
+import type { Orientation } from '@cuadro/core/shape/orient';
+import type { FaceChoice } from '@cuadro/core/shape/patch';
+import { STUDY_VERSION, type BodyStudy, type BuildStudy, type ShapeMarks, type ShapeStudy } from '@cuadro/core/shape/study';
+import { UP, type Vec3 } from '@cuadro/core/shape/turn';
+import { ApiService } from './api.service';
+import { Lazy } from './lazy-worker';
+import { WORKERS } from '../workers/worker-factory';
+import type { DrawnShape, MeshKind, PickedFace, ShapeReading, ShapeWorker } from '../workers/shape.worker';
+
+/** A part that is open: the file as it came, which is all a new worker needs to go on. */
+interface OpenPart {
+  bytes: Uint8Array<ArrayBuffer>;
+  fileName: string;
+  unit: LengthUnit;
+  hash: string;
+}
+
+/** Directions handed to a worker at a time: small enough to share evenly and to give up quickly. */
+const CHUNK = 16;
+
+/** Thrown out of whatever was under way when the user gave it up, or opened another part. */
+class GivenUp extends Error {}
+
+/**
+ * The analyses of one open part, in two workers that both hold its mesh. Long ones are split and shared; results that do not
+ * travel with the case are kept in the browser by mesh and version.
+ */
+@Injectable()
+export class ShapeService implements OnDestroy {
+  private readonly api = inject(ApiService);
+  private readonly workers = inject(WORKERS);
+  private readonly pair = [new Lazy<ShapeWorker>(() => this.workers.shape()), new Lazy<ShapeWorker>(() => this.workers.shape())] as const;
+
+  /** What is being done; empty when nothing is. */
+  readonly stage = signal('');
+  /** 0 to 1 where it can be told. */
+  readonly progress = signal<number | undefined>(undefined);
+  readonly drawn = signal<DrawnShape | undefined>(undefined);
+  readonly marks = signal<ShapeMarks | undefined>(undefined);
+  readonly orientations = signal<Orientation[] | undefined>(undefined);
+  /** The last analysis was cancelled; it can be asked for again. */
+  readonly givenUp = signal(false);
+
+  private part?: OpenPart;
+  private job = 0;
+  /** The second worker has the mesh of this job. */
+  private second?: Promise<void>;
+
+  /** Read a file that was dropped. Nothing that was open is forgotten before the new one has been read. */
+  async readFile(bytes: Uint8Array<ArrayBuffer>, fileName: string, unit: LengthUnit): Promise<ShapeReading> {
+    const job = this.begin(`Reading ${fileName}`);
+    const reading = await this.read(job, bytes, fileName, unit, UP);
+    if (reading.ok) {
+      this.part = { bytes, fileName, unit, hash: '' };
+      this.show(reading.drawn);
+    }
+    this.end(job);
+    return reading;
+  }
+
+  /** The file that was read last has been stored under this hash. */
+  named(hash: string): void {
+    if (this.part) this.part.hash = hash;
+  }
+
+  /** Open a stored mesh. @returns a sentence when it cannot be shown */
+  async open({ hash, fileName, unit, up = UP }: ShapeRef): Promise<string | undefined> {
+    if (this.part?.hash === hash && this.part.unit === unit) {
+      if (this.drawn()?.up.join() !== up.join()) await this.stand(up);
+      return undefined;
+    }
+    const job = this.begin('Loading the mesh');
+    this.show(undefined);
+    const bytes = new Uint8Array(await this.guard(job, firstValueFrom(this.api.mesh(hash))));
+    const reading = await this.read(job, bytes, fileName, unit, up);
+    this.end(job);
+    if (!reading.ok) return reading.problem;
+    this.part = { bytes, fileName, unit, hash };
+    this.show(reading.drawn);
+    return undefined;
+  }
+
+  close(): void {
+    this.job++;
+    this.part = undefined;
+    this.show(undefined);
+    this.stage.set('');
+  }
+
+  /** Draw the part standing another way. */
+  async stand(up: Vec3): Promise<void> {
+    this.drawn.set(await this.pair[0].get().draw(up));
+  }
+
+  /** Body and build, one in each worker. Places to mark are kept beside. */
+  async study(up: Vec3): Promise<ShapeStudy> {
+    const job = this.begin('Studying the part');
+    const second = this.both(job);
+    const [{ body, marks }, build] = await this.guard(job, Promise.all([
+      this.pair[0].get().body(proxy((s: string) => this.say(job, s))),
+      second.then(() => this.pair[1].get().build(up)),
+    ]));
+    this.end(job);
+    this.marks.set(marks);
+    void this.keep('marks', marks);
+    return { version: STUDY_VERSION, body: body as BodyStudy, build };
+  }
+
+  /** Places to mark of a part that has been studied: kept ones, or found again. */
+  async findMarks(): Promise<void> {
+    // Begun before anything is waited for: whatever the user starts in the meantime comes later and goes first.
+    const job = this.begin('Finding the places to mark');
+    const kept = await this.guard(job, this.kept<ShapeMarks>('marks'));
+    if (kept) {
+      this.marks.set(kept);
+      this.end(job);
+      return;
+    }
+    const { marks } = await this.guard(job, this.pair[0].get().body(proxy((s: string) => this.say(job, s))));
+    this.marks.set(marks);
+    void this.keep('marks', marks);
+    this.end(job);
+  }
+
+  build(up: Vec3): Promise<BuildStudy> {
+    return this.pair[0].get().build(up);
+  }
+
+  /** Compare all directions, shared between the workers. */
+  async orient(points: Vec3[], load: Vec3 | undefined): Promise<void> {
+    const key = `orient ${JSON.stringify([points, load])}`;
+    const job = this.begin('Comparing build directions');
+    const kept = await this.guard(job, this.kept<Orientation[]>(key));
+    if (kept) {
+      this.orientations.set(kept);
+      this.end(job);
+      return;
+    }
+    const second = this.both(job);
+    const directions = await this.guard(job, this.pair[0].get().directions());
+    const chunks: Vec3[][] = [];
+    for (let i = 0; i < directions.length; i += CHUNK) chunks.push(directions.slice(i, i + CHUNK));
+    const out: Orientation[][] = [];
+    let next = 0;
+    let done = 0;
+    const work = async (worker: Remote<ShapeWorker>): Promise<void> => {
+      while (next < chunks.length) {
+        const i = next++;
+        out[i] = await this.guard(job, worker.orient(chunks[i], points, load, false));
+        done += chunks[i].length;
+        this.progress.set(done / directions.length);
+        this.say(job, `Comparing build directions: ${done} of ${directions.length}`);
+      }
+    };
+    await Promise.all([work(this.pair[0].get()), second.then(() => work(this.pair[1].get()))]);
+    const all = out.flat();
+    this.orientations.set(all);
+    void this.keep(key, all);
+    this.end(job);
+  }
+
+  cap(up: Vec3, axis: Axis, at: number): Promise<Cap> {
+    return this.pair[0].get().cap(up, axis, at);
+  }
+
+  face(triangle: number): Promise<PickedFace> {
+    return this.pair[0].get().face(triangle);
+  }
+
+  facesAt(points: Vec3[]): Promise<PickedFace[]> {
+    return this.pair[0].get().facesAt(points);
+  }
+
+  largestFaces(): Promise<FaceChoice[]> {
+    return this.pair[0].get().largestFaces();
+  }
+
+  async repair(tolerance_mm: number): Promise<{ stl: Uint8Array<ArrayBuffer>; done: string[]; measure: Measure }> {
+    const { bytes, fileName, unit } = this.source();
+    const job = this.begin('Repairing');
+    const result = await this.guard(job, this.pair[0].get().repair(bytes, fileName, unit, tolerance_mm));
+    this.end(job);
+    return result as { stl: Uint8Array<ArrayBuffer>; done: string[]; measure: Measure };
+  }
+
+  write(kind: MeshKind): Promise<Uint8Array<ArrayBuffer>> {
+    return this.pair[0].get().write(kind) as Promise<Uint8Array<ArrayBuffer>>;
+  }
+
+  /** The open file, for making things from it. @throws when none is open */
+  source(): OpenPart {
+    if (!this.part) throw new Error('No part is open.');
+    return this.part;
+  }
+
+  /** Give up what is under way; the part stays. */
+  cancel(): void {
+    this.job++;
+    this.stage.set('');
+    this.progress.set(undefined);
+    this.givenUp.set(true);
+    for (const w of this.pair) w.stop();
+    this.second = undefined;
+    // The workers are new and hold nothing: give the first one the part again.
+    const part = this.part;
+    if (part) void this.pair[0].get().load(part.bytes, part.fileName, part.unit);
+  }
+
+  ngOnDestroy(): void {
+    this.job++;
+    for (const w of this.pair) w.stop();
+  }
+
+  private read(job: number, bytes: Uint8Array, fileName: string, unit: LengthUnit, up: Vec3): Promise<ShapeReading> {
+    return this.guard<ShapeReading>(job, this.pair[0].get().read(bytes, fileName, unit, up, proxy((s: string) => this.say(job, s))));
+  }
+
+  private show(drawn: DrawnShape | undefined): void {
+    this.drawn.set(drawn);
+    this.marks.set(undefined);
+    this.orientations.set(undefined);
+    this.second = undefined;
+  }
+
+  private begin(stage: string): number {
+    this.stage.set(stage);
+    this.progress.set(undefined);
+    this.givenUp.set(false);
+    return ++this.job;
+  }
+
+  private end(job: number): void {
+    if (job !== this.job) return;
+    // Stages come over a port of their own and may arrive after the result: nobody listens to this job any more.
+    this.job++;
+    this.stage.set('');
+    this.progress.set(undefined);
+  }
+
+  private say(job: number, stage: string): void {
+    if (job === this.job) this.stage.set(stage);
+  }
+
+  /** A result that comes after something else was begun is thrown away; one that never comes ends with the worker. */
+  private async guard<T>(job: number, promise: Promise<T>): Promise<T> {
+    let result: T;
+    try {
+      result = await promise;
+    } catch (e) {
+      this.end(job);
+      throw e;
+    }
+    if (job !== this.job) throw new GivenUp();
+    return result;
+  }
+
+  private both(job: number): Promise<void> {
+    const { bytes, fileName, unit } = this.source();
+    this.second ??= this.pair[1].get().load(bytes, fileName, unit);
+    return this.guard(job, this.second);
+  }
+
+  private key(what: string): string {
+    const { hash, unit } = this.source();
+    return `shape v${STUDY_VERSION} ${hash} ${unit} ${what}`;
+  }
+
+  /** Browser storage may be full or forbidden: then nothing is kept, and it is computed again next time. */
+  private async keep(what: string, value: unknown): Promise<void> {
+    if (this.part?.hash) await set(this.key(what), value).catch(() => undefined);
+  }
+
+  private async kept<T>(what: string): Promise<T | undefined> {
+    return this.part?.hash ? get<T>(this.key(what)).catch(() => undefined) : undefined;
+  }
+}
+
+/** True for what is thrown when an analysis was given up: nothing to tell anybody. */
+export const isGivenUp = (e: unknown): boolean => e instanceof GivenUp;
