@@ -15,7 +15,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 function cuadro(...args: string[]): { status: number | null; out: string; err: string } {
   const env = { ...process.env };
   delete env['NODE_OPTIONS'];
-  const r = spawnSync(process.execPath, [resolve(__dirname, '../node_modules/tsx/dist/cli.mjs'), resolve(__dirname, 'cuadro.ts'), ...args], { encoding: 'utf8', env });
+  const r = spawnSync(process.execPath, ['scripts/run.mjs', 'cli/cuadro.ts', ...args], { cwd: resolve(__dirname, '..'), encoding: 'utf8', env });
   return { status: r.status, out: r.stdout, err: r.stderr };
 }
 const file = (name: string, bytes: Uint8Array | string): string => {

@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { bundle } from './bundle.mjs';
 
 function* files(path) {
   if (statSync(path).isFile()) return yield path;
@@ -14,7 +15,7 @@ function* files(path) {
 /** Hash of everything that goes into a build. */
 function fingerprint() {
   const hash = createHash('sha256');
-  for (const root of ['core/src', 'server/src', 'server/migrations', 'demo', 'web/src', 'web/public', 'web/tsconfig.app.json', 'angular.json', 'package-lock.json', 'scripts/build.mjs']) {
+  for (const root of ['core/src', 'server/src', 'server/migrations', 'demo', 'web/src', 'web/public', 'web/tsconfig.app.json', 'angular.json', 'package-lock.json', 'scripts/build.mjs', 'scripts/bundle.mjs']) {
     for (const file of files(root)) if (!file.endsWith('.spec.ts')) hash.update(file).update(readFileSync(file));
   }
   return hash.digest('hex');
@@ -29,7 +30,7 @@ if (!fresh || process.argv.includes('--force')) {
     if (status !== 0) process.exit(1);
   };
   run('npx', 'ng', 'build');
-  run('npx', 'esbuild', 'server/src/main.ts', 'server/src/jobs/worker.ts', '--bundle', '--platform=node', '--target=node20', '--format=esm', '--packages=external', '--alias:@cuadro/core=./core/src', '--outdir=server/dist', '--entry-names=[name]', '--log-level=warning');
+  bundle(['server/src/main.ts', 'server/src/jobs/worker.ts'], 'server/dist', { extension: '.js' });
   mkdirSync('.cache', { recursive: true });
   writeFileSync(stamp, now);
 }

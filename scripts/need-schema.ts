@@ -39,4 +39,4 @@ export const needSchema = {
   },
 };
 
-writeFileSync(new URL('../docs/need.schema.json', import.meta.url), `${JSON.stringify(needSchema, null, 1)}\n`);
+writeFileSync('docs/need.schema.json', `${JSON.stringify(needSchema, null, 1)}\n`);

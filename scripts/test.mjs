@@ -25,7 +25,7 @@ const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')
 
 step('types', process.execPath, ['scripts/typecheck.mjs']);
 step('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-step('formulas', 'npx', ['tsx', '--tsconfig', 'server/tsconfig.json', 'scripts/formulas.ts', '--check']);
+step('formulas', process.execPath, ['scripts/run.mjs', 'scripts/formulas.ts', '--check']);
 step('unit tests', process.execPath, ['scripts/jest.mjs', '--json', `--outputFile=${JEST}`, '--silent=false'], () => {
   const r = read(JEST);
   return r ? [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites] : [0, 1];
