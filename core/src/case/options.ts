@@ -44,6 +44,7 @@ export function routeContext(doc: CaseDoc, shop: Shop, process: Process, materia
   const size = sizeOf(doc, printed);
   return {
     family: familyOf(doc.family), need: resolveNeed(doc), process, material, traits: traitsOf(process, material, size), taken: NOTHING, size, form: formOf(doc, printed), study: shape?.study, area_mm2: shape?.measure.area_mm2,
+    holes: shape?.holes ?? shape?.study?.body.holes,
     onSite: !shop.absent?.includes(process.id), figures: new RouteFigures(doc, shop, { process: process.id, material: material.id }),
   };
 }

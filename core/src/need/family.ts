@@ -46,6 +46,8 @@ export interface Family {
   cautions: string[];
   /** Set when the tool may not be released on Cuadro's word; the sentence says who must release it. */
   licensed?: string;
+  /** Set when somebody has to approve the tool before use, whichever way it is made; the sentence says who, and what they look at. */
+  approval?: string;
 }
 
 const ASSUMED = 'usual for this kind of tool';

@@ -53,8 +53,8 @@ export interface Process {
   stages: readonly Stage[];
   /** Entries that follow from the layers of the build and this process's facts together; a wide guess without a study. */
   profileEntries?(build: BuildStudy | undefined): Entry[];
-  /** Thinnest wall and narrowest gap it makes, mm. */
-  limits?: { wall_mm: number; gap_mm: number };
+  /** Thinnest wall, narrowest gap and narrowest round hole it makes, mm. */
+  limits?: { wall_mm: number; gap_mm: number; hole_mm: number };
   /** What stays behind in a closed cavity. */
   traps?: 'powder' | 'resin' | 'support';
   /** Ra of its faces before any finishing, µm. */

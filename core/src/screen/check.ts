@@ -1,6 +1,7 @@
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { Family, Form } from '../need/family';
 import type { Process } from '../routes/process';
+import type { Hole } from '../shape/holes';
 import type { ShapeStudy } from '../shape/study';
 import type { Material } from '../shelf/types';
 import type { Remedy } from './remedy';
@@ -54,6 +55,8 @@ export interface CheckContext {
   /** What the analyses found on the mesh of this way of making; absent without a mesh, or before they have run. */
   study?: ShapeStudy;
   area_mm2?: number;
+  /** Round holes, as found on the mesh or as the user corrected them. */
+  holes?: readonly Pick<Hole, 'diameter_mm' | 'depth_mm' | 'through'>[];
   /** Machines on site: false where a process of the house has none. */
   onSite: boolean;
   /** Figures of this route before remedies, worked out when asked for. */

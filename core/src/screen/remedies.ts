@@ -7,6 +7,7 @@ import { compressionLimiters } from './remedies/compression-limiters';
 import { conductiveGrade } from './remedies/conductive-grade';
 import { deeperSection } from './remedies/deeper-section';
 import { drainHoles } from './remedies/drain-holes';
+import { drilledHoles } from './remedies/drilled-holes';
 import { dryBox } from './remedies/dry-box';
 import { fibreRods } from './remedies/fibre-rods';
 import { joinPieces } from './remedies/join-pieces';
@@ -22,7 +23,7 @@ import { twoStageCure } from './remedies/two-stage-cure';
 
 /** Every remedy. Effects are applied in this order: heat before machining, machining before coats, pads last. */
 export const REMEDIES: readonly RemedyKind[] = [
-  dryBox, anneal, deeperSection, fibreRods, conductiveGrade, joinPieces, drainHoles, tiltedSetUp, machinedDatums, bushings, ream, compressionLimiters, metalFace,
+  dryBox, anneal, deeperSection, fibreRods, conductiveGrade, joinPieces, drainHoles, tiltedSetUp, machinedDatums, drilledHoles, bushings, ream, compressionLimiters, metalFace,
   smooth, seal, coating, softPads, twoStageCure, plannedReplacement,
 ];
 

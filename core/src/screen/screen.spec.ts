@@ -4,7 +4,7 @@ import { demoDoc, studiedRef } from '../case/testing';
 import { prism, rectangle } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { box, drilledPlate, flipped, join as together, moved } from '../shape/testing';
-import { screenAll, screenRoute } from '../case/options';
+import { type RouteOption, screenAll, screenRoute } from '../case/options';
 import type { CaseDoc } from '../case/types';
 import type { Need, Requirement } from '../need/requirements';
 import { process } from '../routes/processes';
@@ -68,6 +68,7 @@ describe('one check at a time', () => {
     ['a block is milled by hand', 'form', 'manual-mill/al-6061', {}, { form: 'block' }, 'pass'],
     ['tomorrow is too soon for the mill', 'lead-time', 'cnc-mill/al-6061', { leadLimit: must(1) }, {}, 'fail'],
     ['but not for the printer next door', 'lead-time', 'extrusion-open/petg', { leadLimit: must(3) }, {}, 'pass'],
+    ['a guard is approved before use, bent from sheet or printed', 'release', 'sheet-fold/al-6061', {}, { family: 'guard' }, 'conditional'],
     ['a lifting aid is nobody\'s to release here', 'release', 'cnc-mill/s235', {}, { family: 'lifting-aid' }, 'conditional'],
   ])('%s', (_what, id, route, need, doc, want) => {
     expect(check(id, route, need, doc)).toBe(want);
@@ -87,6 +88,16 @@ describe('checks that look at the mesh', () => {
     ['a closed cavity keeps powder', 'drain', 'powder-polymer/pa12-powder', hollow, 'conditional'],
     ['and resin', 'drain', 'vat-resin/resin-tough', hollow, 'conditional'],
     ['not where there is none', 'drain', 'powder-polymer/pa12-powder', plate(3), 'pass'],
+    // Ø1 is under the 1.5 mm of a powder bed and over the 0.8 mm of a vat; Ø6 through 10 is 0.8 widths from either end.
+    ['a hole of 1 mm closes in powder', 'holes', 'powder-polymer/pa12-powder', drilledPlate(30, 20, 6, [[1, 10, 10]]), 'conditional'],
+    ['and stays open in resin', 'holes', 'vat-resin/resin-tough', drilledPlate(30, 20, 6, [[1, 10, 10]]), 'pass'],
+    ['holes of 6 mm stay open', 'holes', 'powder-polymer/pa12-powder', drilledPlate(60, 40, 10, [[6, 15, 15]]), 'pass'],
+    // Ø3 through 80 is 13 widths from either end.
+    ['powder packs in a long channel', 'holes', 'powder-polymer/pa12-powder', drilledPlate(30, 20, 80, [[3, 10, 10]]), 'conditional'],
+    ['an extruder leaves nothing in it', 'holes', 'extrusion-chamber/pa12-cf', drilledPlate(30, 20, 80, [[3, 10, 10]]), 'pass'],
+    ['a long drill wanders in it', 'holes', 'cnc-mill/al-6061', drilledPlate(30, 20, 80, [[3, 10, 10]]), 'conditional'],
+    ['a cut sheet does not ask', 'holes', 'sheet-cut/al-6061', drilledPlate(60, 40, 10, [[6, 15, 15]]), undefined],
+    ['a frame has none', 'holes', 'powder-polymer/pa12-powder', plate(3), undefined],
     ['nobody mills a closed cavity', 'reach', 'cnc-mill/al-6061', hollow, 'fail'],
     ['a frame is milled', 'reach', 'cnc-mill/al-6061', plate(3), 'pass'],
     ['a print does not ask what a cutter reaches', 'reach', 'extrusion-chamber/pa12-cf', hollow, undefined],
@@ -94,6 +105,16 @@ describe('checks that look at the mesh', () => {
     ['a block with four holes is drilled', 'form', 'manual-mill/al-6061', drilledPlate(90, 60, 40, [[10, 15, 15], [10, 75, 15], [10, 15, 45], [10, 75, 45]]), 'pass'],
   ])('%s', (_what, id, route, mesh, want) => {
     expect(check(id, route, {}, shapes(mesh))).toBe(want);
+  });
+  it('a small hole is drilled after printing, and then holds', () => {
+    const doc = demoDoc({ need: EASY, ...shapes(drilledPlate(30, 20, 6, [[1, 8, 10], [1, 22, 10]])) });
+    const route = (d: CaseDoc): RouteOption => screenRoute(d, DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    const offered = route(doc).offers.find((r) => r.id === 'drilled-holes')!;
+    // A set-up and two holes: 0.15 + 2 × 0.04 h.
+    expect(offered.hours.likely).toBeCloseTo(0.23, 9);
+    const taken = route({ ...doc, remedies: { 'powder-polymer/pa12-powder': ['drilled-holes'] } });
+    expect(taken.checks.find((c) => c.id === 'holes')?.state).toBe('pass');
+    expect(taken.price_each).toBeGreaterThan(route({ ...doc, remedies: { 'powder-polymer/pa12-powder': [] } }).price_each);
   });
   it('drain holes cost something, and the sentence says what is kept', () => {
     const o = screenRoute(demoDoc({ need: EASY, ...shapes(hollow) }), DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));

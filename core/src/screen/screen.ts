@@ -12,6 +12,7 @@ import { flatness } from './checks/flatness';
 import { fluids } from './checks/fluids';
 import { form } from './checks/form';
 import { heat } from './checks/heat';
+import { holes } from './checks/holes';
 import { impact } from './checks/impact';
 import { leadTime } from './checks/lead-time';
 import { marking } from './checks/marking';
@@ -35,7 +36,7 @@ import type { Remedy, RemedyKind } from './remedy';
 /** Every check, in the order of the matrix. */
 export const CHECKS: readonly Check[] = [
   heat, cure, pressure, strength, creep, stiffness, impact, fluids, moisture, uv, esd, flame, contact, wear, tolerance, flatness, roughness, vacuum, marking, weight,
-  envelope, form, reach, walls, drain, batch, leadTime, site, release,
+  envelope, form, reach, walls, holes, drain, batch, leadTime, site, release,
 ];
 
 export interface Screening {

@@ -50,7 +50,7 @@ export class ShelfPage {
       title: p.label,
       paragraphs: [
         p.what, `Largest part ${p.envelope_mm.join(' × ')} mm. Holds ±(${p.tolerance.a_mm} mm + ${p.tolerance.b_per_mm} × length). Ra as built ${this.range(p.roughness_um)} µm.`,
-        ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm.`] : []), ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []), ...(p.skill ? [p.skill] : []), ...p.cautions, 'Low · likely · high:',
+        ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm, round holes from ${p.limits.hole_mm} mm.`] : []), ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []), ...(p.skill ? [p.skill] : []), ...p.cautions, 'Low · likely · high:',
       ],
       rows: factEntries(p).map((f) => ({ label: f.unit ? `${f.label}, ${f.unit.replace('^', '')}` : f.label, text: formatRange(f) })),
     });

@@ -19,5 +19,6 @@ export const guard: Family = {
   usualTrouble: 'one-off folded and welded work for an odd machine',
   failsBy: 'cracks at screws; hides the reach distance that was approved',
   economics: 'a one-off for an odd machine; rules decide, not money',
-  cautions: ['Openings and distances must follow the standard reach distances; interlocks stay as they are; have the guard approved by whoever is responsible for machine safety before use.'],
+  cautions: ['Openings and distances must follow the standard reach distances; interlocks stay as they are.'],
+  approval: 'Whoever is responsible for machine safety approves it before use: reach distances, openings, strength at the screws, interlocks as they were. Keep the approval with the tool.',
 };

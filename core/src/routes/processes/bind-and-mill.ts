@@ -10,7 +10,7 @@ export const bindAndMill: Process = {
   what: 'Each whole layer of powder is bound, then milled, then all is sintered: fine and accurate small metal parts, many of one kind.',
   envelope_mm: [120, 80, 40],
   tolerance: { a_mm: 0.03, b_per_mm: 0.003 },
-  limits: { wall_mm: 0.3, gap_mm: 0.2 },
+  limits: { wall_mm: 0.3, gap_mm: 0.2, hole_mm: 0.4 },
   roughness_um: { low: 1, likely: 2, high: 4 },
   tight: 'seal',
   batch: { least: 50, says: 'the plate is filled with one geometry; below fifty most of it is empty' },

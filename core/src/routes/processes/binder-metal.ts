@@ -10,7 +10,7 @@ export const binderMetal: Process = {
   what: 'Many small metal parts without supports; sintered, so they shrink by a sixth and more.',
   envelope_mm: [250, 150, 100],
   tolerance: { a_mm: 0.1, b_per_mm: 0.01 },
-  limits: { wall_mm: 1, gap_mm: 0.8 },
+  limits: { wall_mm: 1, gap_mm: 0.8, hole_mm: 1.2 },
   roughness_um: { low: 4, likely: 6, high: 9 },
   tight: 'seal',
   traps: 'powder',

@@ -9,7 +9,7 @@ export const binderSand: Process = {
   what: 'Foundry moulds and cores straight from the model, without a pattern; one casting each, fragile.',
   envelope_mm: [1800, 1000, 700],
   tolerance: { a_mm: 0.3, b_per_mm: 0.001 },
-  limits: { wall_mm: 4, gap_mm: 4 },
+  limits: { wall_mm: 4, gap_mm: 4, hole_mm: 6 },
   roughness_um: { low: 20, likely: 35, high: 60 },
   tight: 'porous',
   traps: 'powder',

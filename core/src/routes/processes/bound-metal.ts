@@ -10,7 +10,7 @@ export const boundMetal: Process = {
   what: 'Steel inserts and wear faces without loose powder; debound and sintered, small.',
   envelope_mm: [200, 150, 120],
   tolerance: { a_mm: 0.15, b_per_mm: 0.008 },
-  limits: { wall_mm: 1.5, gap_mm: 1 },
+  limits: { wall_mm: 1.5, gap_mm: 1, hole_mm: 1.5 },
   roughness_um: { low: 6, likely: 10, high: 15 },
   tight: 'seal',
   skill: 'Long thin parts sag in the furnace: ask the supplier for the setter.',

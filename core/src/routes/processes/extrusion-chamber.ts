@@ -13,7 +13,7 @@ export const extrusionChamber: Process = {
   tolerance: { a_mm: 0.15, b_per_mm: 0.0015 },
   roughness_um: { low: 7, likely: 12, high: 18 },
   tight: 'seal',
-  limits: { wall_mm: 1.2, gap_mm: 0.5 },
+  limits: { wall_mm: 1.2, gap_mm: 0.5, hole_mm: 1.5 },
   facts: FACTS,
   lines: extrusionLines('chamber_rate'),
   stages: EXTRUSION_STAGES,

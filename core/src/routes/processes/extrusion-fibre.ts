@@ -13,7 +13,7 @@ export const extrusionFibre: Process = {
   tolerance: { a_mm: 0.1, b_per_mm: 0.001 },
   roughness_um: { low: 6, likely: 10, high: 15 },
   tight: 'seal',
-  limits: { wall_mm: 1.2, gap_mm: 0.4 },
+  limits: { wall_mm: 1.2, gap_mm: 0.4, hole_mm: 2 },
   facts: [...FACTS, fact('fibre_rate_laid', 'Fibre laid', 'cm^3/h', 2, 3.5, 5)],
   lines: extrusionLines('fibre_rate', true),
   stages: EXTRUSION_STAGES,

@@ -13,7 +13,7 @@ export const extrusionOpen: Process = {
   tolerance: { a_mm: 0.2, b_per_mm: 0.002 },
   roughness_um: { low: 8, likely: 13, high: 20 },
   tight: 'seal',
-  limits: { wall_mm: 1.0, gap_mm: 0.4 },
+  limits: { wall_mm: 1.0, gap_mm: 0.4, hole_mm: 2 },
   facts: FACTS,
   lines: extrusionLines('open_rate'),
   stages: EXTRUSION_STAGES,

@@ -9,7 +9,7 @@ export const materialJetting: Process = {
   what: 'Very fine and smooth, hard and soft in one piece, clear or coloured; creeps, ages, dislikes heat and oil.',
   envelope_mm: [480, 380, 200],
   tolerance: { a_mm: 0.05, b_per_mm: 0.001 },
-  limits: { wall_mm: 0.6, gap_mm: 0.3 },
+  limits: { wall_mm: 0.6, gap_mm: 0.3, hole_mm: 0.8 },
   roughness_um: { low: 1, likely: 2, high: 4 },
   tight: 'tight',
   traps: 'support',

@@ -9,7 +9,7 @@ export const metalPowder: Process = {
   what: 'Dense metal in shapes no cutter reaches, cooling that follows the shape; dear, stressed, supported, rough.',
   envelope_mm: [280, 280, 350],
   tolerance: { a_mm: 0.1, b_per_mm: 0.002 },
-  limits: { wall_mm: 0.6, gap_mm: 0.5 },
+  limits: { wall_mm: 0.6, gap_mm: 0.5, hole_mm: 0.8 },
   roughness_um: { low: 6, likely: 10, high: 16 },
   tight: 'tight',
   traps: 'powder',

@@ -10,7 +10,7 @@ export const pelletExtrusion: Process = {
   envelope_mm: [4000, 2000, 1500],
   // As it leaves the mill, not the extruder.
   tolerance: { a_mm: 0.25, b_per_mm: 0.0002 },
-  limits: { wall_mm: 8, gap_mm: 10 },
+  limits: { wall_mm: 8, gap_mm: 10, hole_mm: 20 },
   roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },
   tight: 'seal',
   smallest_mm: 250,

@@ -10,7 +10,7 @@ export const powderPolymer: Process = {
   tolerance: { a_mm: 0.15, b_per_mm: 0.002 },
   roughness_um: { low: 6, likely: 9, high: 13 },
   tight: 'seal',
-  limits: { wall_mm: 0.8, gap_mm: 0.6 },
+  limits: { wall_mm: 0.8, gap_mm: 0.6, hole_mm: 1.5 },
   traps: 'powder',
   facts: [
     fact('bin_volume', 'Bin', 'cm^3', 22_000, 25_000, 30_000),

@@ -10,7 +10,7 @@ export const vatResin: Process = {
   tolerance: { a_mm: 0.06, b_per_mm: 0.001 },
   roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },
   tight: 'tight',
-  limits: { wall_mm: 0.6, gap_mm: 0.3 },
+  limits: { wall_mm: 0.6, gap_mm: 0.3, hole_mm: 0.8 },
   traps: 'resin',
   facts: [
     fact('layer_height', 'Layer height', 'mm', 0.05, 0.1, 0.1),
