@@ -24,6 +24,8 @@ describe('the demo plant', () => {
   it.each<[string, VerdictKind, string]>([
     ['Hinge drill jig', 'print', ''], ['Gearbox bearing', 'hybrid', ''], ['Soft jaws', 'print', ''], ['Finger gripper', 'hybrid', ''], ['Tack-weld', 'keep', 'cnc-mill'], ['Enamel masking', 'print', 'powder-polymer'],
     ['Kitting tray', 'print', ''], ['Spacer plate', 'simple', 'sheet-cut'], ['Locator block', 'simple', 'manual-mill'], ['Door-hoisting', 'licensed', ''], ['Knob injection', 'bridge', ''], ['Blower coupling', 'facts', ''],
+    ['Second-operation', 'print', ''], ['Vacuum gripper', 'print', ''], ['Inspection nest', 'print', ''], ['Glass-gap', 'print', 'vat-resin'], ['Press-brake', 'print', ''], ['Thermoforming', 'print', ''], ['Lay-up', 'print', 'pellet-extrusion'],
+    ['Core for', 'print', 'extrusion-chamber'], ['Flex-form', 'print', ''], ['Sand match', 'print', ''], ['Sprocket guard', 'simple', 'sheet-fold'],
   ])('%s: %s', (title, kind, process) => {
     const { view } = evaluateCase(demo(title), DEFAULT_SHOP, N);
     expect(view.verdict.kind).toBe(kind);

@@ -13,6 +13,11 @@ describe('the starting life', () => {
     expect(likely('pa6-cf', 'rubbing')).toBeCloseTo(3600, 9);
     expect(likely('pa6-cf', 'abrasive')).toBeLessThan(likely('pa6-cf', 'impact'));
   });
+  it('of a pattern in moulding sand is 500 to 3 000 moulds', () => {
+    const e = lifeEntry('pattern', material('pa6-cf'), 'abrasive', false);
+    expect(e.low).toBeCloseTo(500, -1);
+    expect(e.high).toBeCloseTo(3000, -1);
+  });
   it('of metal is ten to a hundred times that of plastic', () => {
     for (const m of ['al-6061', 's235', 'p20']) {
       expect(likely(m, 'none') / likely('pa6-cf', 'none')).toBeGreaterThanOrEqual(10);

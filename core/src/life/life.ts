@@ -27,7 +27,8 @@ const BASE: Record<Duty, Range> = {
   thermo: { low: 300, likely: 1_000, high: 3_000 },
   // Used up by its one use, whatever it is made of.
   core: { low: 1, likely: 1, high: 1 },
-  pattern: { low: 500, likely: 1_200, high: 3_000 },
+  // Sand is grit: with that wear mode, 500 to 3 000 moulds.
+  pattern: { low: 4_200, likely: 10_000, high: 25_000 },
   bend: { low: 200, likely: 450, high: 1_000 },
   pad: { low: 2_000, likely: 8_000, high: 25_000 },
 };

@@ -1,3 +1,4 @@
+import type { Removal } from '../shelf/types';
 import type { Range } from '../worksheet/types';
 import type { Need, RequirementId } from './requirements';
 
@@ -44,6 +45,8 @@ export interface Family {
   /** The planner that works it out further. */
   planner?: Planner;
   cautions: string[];
+  /** How the tool may leave what is made around it, where it has to; absent for tools that stay. */
+  leaves?: readonly Exclude<Removal, 'stays'>[];
   /** Set when the tool may not be released on Cuadro's word; the sentence says who must release it. */
   licensed?: string;
   /** Set when somebody has to approve the tool before use, whichever way it is made; the sentence says who, and what they look at. */

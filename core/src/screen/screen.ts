@@ -20,6 +20,7 @@ import { moisture } from './checks/moisture';
 import { pressure } from './checks/pressure';
 import { reach } from './checks/reach';
 import { release } from './checks/release';
+import { removal } from './checks/removal';
 import { roughness } from './checks/roughness';
 import { site } from './checks/site';
 import { stiffness } from './checks/stiffness';
@@ -36,7 +37,7 @@ import type { Remedy, RemedyKind } from './remedy';
 /** Every check, in the order of the matrix. */
 export const CHECKS: readonly Check[] = [
   heat, cure, pressure, strength, creep, stiffness, impact, fluids, moisture, uv, esd, flame, contact, wear, tolerance, flatness, roughness, vacuum, marking, weight,
-  envelope, form, reach, walls, holes, drain, batch, leadTime, site, release,
+  envelope, form, removal, reach, walls, holes, drain, batch, leadTime, site, release,
 ];
 
 export interface Screening {
@@ -60,7 +61,8 @@ function withRemedies(bare: CheckContext, wanted: readonly string[]): { ctx: Che
 
 /** The same checks with the dear ones last: where the first failure ends it, most routes never get there. */
 const DEAR: readonly Check[] = [tolerance, wear, envelope, weight, leadTime];
-const QUICK_FIRST = [form, batch, ...CHECKS.filter((c) => !DEAR.includes(c) && c !== form && c !== batch), ...DEAR];
+const TELLING: readonly Check[] = [form, removal, batch];
+const QUICK_FIRST = [...TELLING, ...CHECKS.filter((c) => !DEAR.includes(c) && !TELLING.includes(c)), ...DEAR];
 
 /** State of a route alone: what `screen` says, without reasons, offers and prices; stops at the first check that fails. */
 export function stateOf(bare: CheckContext, wanted: readonly string[] = []): State {

@@ -31,11 +31,14 @@ export interface Traits {
   tight: Process['tight'];
 }
 
+/** Wood moves across the grain from a dry winter to a damp summer by this share of its length. */
+const SWELL = 0.002;
 /** Prints warp: their flatness is worse than their size by this factor. */
 const WARP = 1.5;
 
 export function traitsOf(process: Process, material: Material, size: Size): Traits {
-  const tolerance = process.tolerance.a_mm + process.tolerance.b_per_mm * size.sorted[0];
+  const swells = process.kind !== 'print' && material.family === 'board' && material.moisture.uptake === 'much' ? SWELL : 0;
+  const tolerance = process.tolerance.a_mm + (process.tolerance.b_per_mm + swells) * size.sorted[0];
   return {
     use_c: material.use_c, strength_mpa: material.strength_mpa, modulus_gpa: material.modulus_gpa, creep: material.creep, compressive_mpa: material.compressive_mpa,
     fluids: material.fluids, uv: material.uv, esd: material.esd, flame: material.flame, impact: material.impact, moisture: material.moisture.uptake, marks: material.marks,

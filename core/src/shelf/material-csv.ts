@@ -41,7 +41,7 @@ export function writeMaterials(materials: readonly Material[]): string {
 const EMPTY: Material = {
   id: '', label: '', processes: [], family: 'polymer', density_g_cm3: exactly(NaN), modulus_gpa: { inPlane: exactly(NaN), across: exactly(NaN) }, strength_mpa: { inPlane: exactly(NaN), across: exactly(NaN) },
   use_c: exactly(NaN), price_per_kg: exactly(NaN), cte: exactly(80), hardness: '', impact: 'fair', uv: 'fades', esd: 'insulating', flame: 'burns', moisture: { uptake: 'none' },
-  compressive_mpa: exactly(NaN), contact: 'never', fluids: { coolant: 'C', 'mineral-oil': 'C', alcohol: 'C', ketone: 'D', aromatic: 'D', chlorinated: 'D', alkaline: 'C', acid: 'D', hydraulic: 'C' },
+  compressive_mpa: exactly(NaN), contact: 'never', removal: 'stays', fluids: { coolant: 'C', 'mineral-oil': 'C', alcohol: 'C', ketone: 'D', aromatic: 'D', chlorinated: 'D', alkaline: 'C', acid: 'D', hydraulic: 'C' },
   marks: 'with-pad', wear: 0.3, creep: 0.3, note: '', source: { kind: 'you', text: '' },
 };
 

@@ -48,10 +48,13 @@ export interface Material {
   cutting?: number;
   /** Continuous fibre laid into it, price per cm³ of fibre. */
   fibre_per_cm3?: Range;
+  /** How it is got out of what was made around it. */
+  removal: Removal;
   note: string;
   source: Source;
 }
 
+export type Removal = 'stays' | 'dissolved' | 'melted' | 'broken' | 'burnt';
 export type Impact = 'brittle' | 'fair' | 'tough';
 export type Uv = 'embrittles' | 'fades' | 'stable';
 export type Esd = 'insulating' | 'dissipative' | 'conductive';
@@ -67,6 +70,7 @@ export interface Moisture {
 export const IMPACT_WORDS: Record<Impact, string> = { brittle: 'breaks when dropped', fair: 'stands light knocks', tough: 'stands drops' };
 export const UV_WORDS: Record<Uv, string> = { embrittles: 'goes brittle in sunlight', fades: 'fades and weakens slowly', stable: 'stands sunlight' };
 export const ESD_WORDS: Record<Esd, string> = { insulating: 'charges up', dissipative: 'leads charge away slowly', conductive: 'conducts' };
+export const REMOVAL_WORDS: Record<Removal, string> = { stays: 'stays as it is', dissolved: 'dissolves in a warm bath', melted: 'melts out', broken: 'is broken out by hand', burnt: 'burns out of a shell' };
 export const FLAME_WORDS: Record<Flame, string> = { burns: 'burns', slow: 'burns slowly', 'self-extinguishing': 'goes out by itself', 'does-not-burn': 'does not burn' };
 
 export const FLUIDS: Record<FluidId, string> = {

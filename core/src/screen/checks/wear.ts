@@ -23,7 +23,7 @@ export const wear: Check = {
     const times = Math.ceil(cycles / life.likely);
     const faced = life.likely * METAL_FACE_FACTOR;
     const gritty = mode === 'abrasive' || mode === 'impact';
-    if (isPrint(ctx) && (gritty || times > MANY) && remedyKind('metal-face').fits(ctx) && !taken.has('metal-face') && cycles > life.likely && cycles <= faced * MANY) {
+    if (isPrint(ctx) && mode !== 'none' && (gritty || times > MANY) && remedyKind('metal-face').fits(ctx) && !taken.has('metal-face') && cycles > life.likely && cycles <= faced * MANY) {
       return { ...common, state: 'conditional', offers: ['metal-face'], reason: `Bare ${material.label} would last ${formatNumber(life.likely)} of ${asked}; put steel on the working faces.` };
     }
     if (times <= 1) return { ...common, state: 'pass', reason: `${asked} are asked; about ${formatNumber(life.likely)} are likely, fewer are possible: inspect it now and then.` };

@@ -1,4 +1,4 @@
-import { around, type Esd, type Flame, FLUID_IDS, type FluidId, type FluidRating, type Impact, type Material, type Moisture, TYPICAL, type Uv } from '../types';
+import { around, type Esd, type Flame, FLUID_IDS, type FluidId, type FluidRating, type Impact, type Material, type Moisture, type Removal, TYPICAL, type Uv } from '../types';
 
 /** A row of a material table; everything the row leaves out is filled in by the table's common part. */
 export interface Row {
@@ -33,6 +33,7 @@ export interface Row {
   /** MPa a face bears; 1.2 times the strength in plane when left out */
   press?: number;
   contact?: Material['contact'];
+  removal?: Removal;
   note: string;
 }
 
@@ -69,6 +70,7 @@ export function materials(family: Material['family'], rows: Row[]): Material[] {
     moisture: r.wet ? { uptake: r.wet[0], limit_pct: r.wet[1], dry: r.wet[2] } : { uptake: 'none' },
     compressive_mpa: around(r.press ?? 1.2 * r.strength[0], 0.2),
     contact: r.contact ?? 'ask',
+    removal: r.removal ?? 'stays',
     cutting: r.cutting,
     fibre_per_cm3: r.fibre === undefined ? undefined : around(r.fibre, 0.2),
     note: r.note,

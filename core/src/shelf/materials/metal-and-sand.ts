@@ -18,6 +18,6 @@ export const METAL_AND_SAND = [
     { id: 'am-copper', label: 'Copper, printed', processes: [BINDER, FUSION], density: 8.9, modulus: [110, 105], strength: [180, 160], use: [220, 250, 280], price: [70, 110, 160], fluids: 'BAAAAABDA', marks: 'with-pad', wear: 8, creep: 0.7, cte: 17, hardness: 'HB 60', note: 'Weld spatter falls off, heat runs away.' },
   ]),
   ...materials('board', [
-    { id: 'foundry-sand', label: 'Foundry sand with binder', processes: [SAND], density: 1.5, modulus: [2, 2], strength: [2, 1.6], use: [1200, 1300, 1400], price: [0.5, 1, 2], fluids: 'DCDDDDDDD', marks: 'with-pad', wear: 0.05, creep: 0.5, cte: 12, hardness: 'scratches by nail', esd: 'insulating', flame: 'does-not-burn', uv: 'stable', press: 4, wet: ['much', 0.3, 'store dry'], contact: 'never', note: 'One casting a mould; fragile, dusty.' },
+    { id: 'foundry-sand', label: 'Foundry sand with binder', processes: [SAND], density: 1.5, modulus: [2, 2], strength: [2, 1.6], use: [1200, 1300, 1400], price: [0.5, 1, 2], fluids: 'DCDDDDDDD', marks: 'with-pad', wear: 0.05, creep: 0.5, cte: 12, hardness: 'scratches by nail', esd: 'insulating', flame: 'does-not-burn', uv: 'stable', press: 4, wet: ['much', 0.3, 'store dry'], contact: 'never', removal: 'broken', note: 'One casting a mould; fragile, dusty.' },
   ]),
 ];

@@ -1,0 +1,19 @@
+import { REMOVAL_WORDS, type Removal } from '../../shelf/types';
+import type { Check } from '../check';
+
+const BASIS = 'How the material is got out of what was made around it, as sold for. Try the bath, the heat or the hammer on a waste part first.';
+
+const LEAVING: Record<Exclude<Removal, 'stays'>, string> = { dissolved: 'dissolved', melted: 'melted out', broken: 'broken out', burnt: 'burnt out' };
+
+/** Does a core or pattern come out of the part, and does a tool that stays not go? */
+export const removal: Check = {
+  id: 'removal',
+  label: 'Getting it out',
+  run({ family: { leaves }, material: { label, removal: way } }) {
+    const result = (state: 'pass' | 'conditional' | 'fail', reason: string) => ({ state, basis: BASIS, reason });
+    if (!leaves) return way === 'dissolved' ? result('fail', `${label} is made to be dissolved: it drinks water and does not last as a tool.`) : undefined;
+    if (way === 'stays' || !leaves.includes(way)) return result('fail', `${label} cannot be ${leaves.map((l) => LEAVING[l]).join(' or ')}.`);
+    if (way === 'broken') return result('conditional', `${label} ${REMOVAL_WORDS[way]}: only where the hollow is open enough for a tool to reach.`);
+    return result('pass', `${label} ${REMOVAL_WORDS[way]}.`);
+  },
+};
