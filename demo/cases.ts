@@ -161,7 +161,7 @@ export const DEMO_CASES: readonly DemoCase[] = [
   ),
   demo(
     {
-      title: 'Vacuum gripper, conveyor slats', family: 'gripper', place: 'Robot cell, slat loading', form: 'shaped', size_mm: [260, 90, 40],
+      title: 'Vacuum gripper, conveyor slats', family: 'gripper', place: 'Robot cell, slat loading', form: 'shaped', size_mm: [260, 86, 40],
       trouble: 'Hoses outside the aluminium frame catch on the belt and tear off. The robot is at its payload.',
       today: { way: 'machined', material: 'al-6061', cost: 980, wait_days: 28, delay_per_day: 70 },
       need: {
@@ -173,7 +173,7 @@ export const DEMO_CASES: readonly DemoCase[] = [
   ),
   demo(
     {
-      title: 'Inspection nest, cast divider bowl', family: 'inspection-fixture', place: 'Metrology room', form: 'shaped', size_mm: [180, 180, 70],
+      title: 'Inspection nest, cast divider bowl', family: 'inspection-fixture', place: 'Metrology room', form: 'shaped', size_mm: [180, 180, 68],
       trouble: 'The bowl is propped on blocks and wax; each measurer sets it differently.',
       today: { way: 'none', material: null, cost: null, wait_days: null, delay_per_day: 35 },
       need: {
@@ -228,7 +228,7 @@ export const DEMO_CASES: readonly DemoCase[] = [
   ),
   demo(
     {
-      title: 'Core for the flour-chute elbow', family: 'core', place: 'Bought-in composites', form: 'shaped', size_mm: [240, 240, 90],
+      title: 'Core for the flour-chute elbow', family: 'core', place: 'Bought-in composites', form: 'shaped', size_mm: [240, 240, 72],
       trouble: 'The elbow is laid up in halves and glued; the seam leaks flour dust.',
       today: { way: 'none', material: null, cost: null, wait_days: null, delay_per_day: 90 },
       need: {
@@ -239,7 +239,7 @@ export const DEMO_CASES: readonly DemoCase[] = [
   ),
   demo(
     {
-      title: 'Flex-form die, drip-tray corner', family: 'flex-form-die', place: 'Sheet metal, fluid cell at a supplier', form: 'shaped', size_mm: [190, 190, 45],
+      title: 'Flex-form die, drip-tray corner', family: 'flex-form-die', place: 'Sheet metal, fluid cell at a supplier', form: 'shaped', size_mm: [190, 190, 44],
       trouble: 'Corners are hammered and welded; eighty trays are ordered.',
       today: { way: 'machined', material: 'al-6061', cost: 860, wait_days: 24, delay_per_day: 30 },
       need: {

@@ -99,6 +99,124 @@ const makers: Record<string, Maker> = {
     for (const x of [10, 86]) for (const y of [10, 86]) body = body.subtract(drill(8, 60).translate(x, y, -1));
     return body.subtract(box(4, 25, 3).translate(46, -1, 35));
   },
+  'bracket-plate'(m) {
+    const { drill, roundBox, tube } = kit(m);
+    let body = roundBox(220, 140, 16, 8);
+    // Bracket seat: two pads and a rib that the bracket's flange lies against.
+    for (const x of [60, 134]) body = body.add(roundBox(30, 70, 12, 4).translate(x, 34, 15));
+    body = body.add(roundBox(120, 8, 21, 3).translate(50, 112, 15));
+    for (const [x, y] of [[75, 69], [149, 69]]) body = body.add(tube(20, 8, 20).translate(x, y, 16)).subtract(drill(8, 60).translate(x, y, -1));
+    for (const x of [18, 202]) for (const y of [18, 122]) body = body.subtract(drill(9, 30).translate(x, y, -1)).subtract(drill(15, 10).translate(x, y, 8));
+    for (const [x, y] of [[30, 70], [190, 70]]) body = body.subtract(drill(10.5, 30).translate(x, y, -1));
+    // Chip grooves.
+    for (const x of [50, 110, 168]) body = body.subtract(m.Manifold.cube([6, 142, 4]).translate(x, -1, 13));
+    return body;
+  },
+  'vacuum-gripper'(m) {
+    const { drill, roundBox, tube } = kit(m);
+    let body = roundBox(260, 24, 22, 8).translate(0, 33, 0);
+    const cups = [20, 75, 130, 185, 240].flatMap((x) => [[x, 14], [x, 76]] as const);
+    for (const [x, y] of cups) body = body.add(m.Manifold.hull([drill(24, 18).translate(x, y, 0), drill(14, 18).translate(x, 45, 0)]));
+    body = body.add(m.Manifold.cylinder(40, 31, 31, 192).translate(130, 45, 0));
+    // One channel along, one across to each pair of cups.
+    const along = drill(7, 244).rotate([0, 90, 0]).translate(8, 45, 11);
+    body = body.subtract(along);
+    for (const x of [20, 75, 130, 185, 240]) body = body.subtract(drill(5, 62).rotate([-90, 0, 0]).translate(x, 14, 11));
+    for (const [x, y] of cups) body = body.subtract(drill(8.8, 12).translate(x, y, -1));
+    body = body.subtract(tube(50, 44, 10).translate(130, 45, 33)).subtract(drill(9, 40).translate(130, 45, 11));
+    for (let k = 0; k < 4; k++) body = body.subtract(drill(6.6, 50).translate(130 + 19 * Math.cos((k * Math.PI) / 2 + 0.8), 45 + 19 * Math.sin((k * Math.PI) / 2 + 0.8), 24));
+    return body;
+  },
+  'bowl-nest'(m) {
+    const { drill, tube } = kit(m);
+    let body = tube(180, 120, 12).add(tube(150, 138, 70));
+    // Three seats whose tops follow the bowl, 4 mm above the ring.
+    for (let k = 0; k < 3; k++) body = body.add(m.Manifold.cube([34, 22, 68]).translate(52, -11, 0).rotate([0, 0, 120 * k]));
+    body = body.subtract(m.Manifold.sphere(96, 192).translate(0, 0, 128));
+    for (let k = 0; k < 6; k++) body = body.subtract(drill(9, 30).translate(82 * Math.cos((k * Math.PI) / 3 + 0.5), 82 * Math.sin((k * Math.PI) / 3 + 0.5), -1));
+    // Windows for the probe.
+    for (let k = 0; k < 3; k++) body = body.subtract(m.Manifold.cube([60, 50, 40]).translate(50, -25, 18).rotate([0, 0, 120 * k + 60]));
+    return body.translate(90, 90, 0);
+  },
+  'gap-gauge'(m) {
+    const { drill, roundBox } = kit(m);
+    const grip = roundBox(36, 26, 8, 6).translate(24, 0, 0);
+    const go = roundBox(28, 18, 3.25, 2).translate(0, 4, 0), noGo = roundBox(28, 18, 4.75, 2).translate(56, 4, 0);
+    return grip.add(go).add(noGo).subtract(drill(5, 20).translate(42, 13, -1)).subtract(m.Manifold.cube([4, 1.2, 2]).translate(30, -0.1, 6.2)).subtract(m.Manifold.cube([4, 1.2, 2]).translate(48, -0.1, 6.2));
+  },
+  'trim-punch'(m) {
+    const { drill } = kit(m);
+    // Joggle: two offset noses, pressed along 160 mm.
+    const nose = m.Manifold.hull([[14, 37], [26, 33], [10, 20], [50, 20]].map(([y, z]) => m.Manifold.cylinder(160, 2, 2, 64).rotate([0, 90, 0]).translate(0, y, z)));
+    let body = m.Manifold.cube([160, 60, 22]).add(nose.intersect(m.Manifold.cube([160, 60, 40])));
+    for (const x of [30, 80, 130]) body = body.subtract(drill(8.5, 30).translate(x, 54, -1)).subtract(drill(14, 10).translate(x, 54, 13));
+    return body.subtract(m.Manifold.cube([162, 12, 8]).translate(-1, 24, -1));
+  },
+  'lid-mould'(m) {
+    const { drill, roundBox } = kit(m);
+    const draft = (x: number, y: number, z: number, r: number, lean: number): Manifold =>
+      m.Manifold.hull([roundBox(x, y, 1, r), roundBox(x - 2 * lean, y - 2 * lean, 1, r).translate(lean, lean, z - 1)]);
+    let body = roundBox(620, 420, 24, 30).add(draft(560, 360, 86, 40, 8).translate(30, 30, 23));
+    // Two stiffening beads and a finger recess on top, ribs inside, open below.
+    for (const y of [130, 250]) body = body.add(m.Manifold.hull([m.Manifold.sphere(12, 64).translate(110, y + 20, 104), m.Manifold.sphere(12, 64).translate(510, y + 20, 104)]).trimByPlane([0, 0, -1], -110));
+    body = body.subtract(m.Manifold.sphere(46, 128).translate(310, 46, 118));
+    body = body.subtract(draft(520, 320, 94, 30, 8).translate(50, 50, -1).subtract(m.Manifold.union([140, 310, 480].map((x) => m.Manifold.cube([10, 420, 100]).translate(x - 5, 0, -2)))));
+    const vents = [];
+    for (let i = 0; i < 14; i++) for (const y of [34, 386]) vents.push(drill(1.5, 40).translate(50 + 40 * i, y, -5));
+    return body.subtract(m.Manifold.union(vents));
+  },
+  'hood-mould'(m) {
+    // Half a shell over 1.9 m: outer skin and ribs, open below.
+    const arch = (length: number, r: number, z: number): Manifold => m.Manifold.cylinder(length, r, r * 0.94, 192).rotate([0, 90, 0]).scale([1, 1, 0.62]).trimByPlane([0, 0, 1], 0).translate(0, 0, z);
+    let body = arch(1860, 400, 12).translate(20, 410, 0).subtract(arch(1840, 372, 12).translate(30, 410, 0));
+    const flange = m.Manifold.cube([1900, 820, 16]).subtract(m.Manifold.cube([1820, 720, 40]).translate(40, 50, -10));
+    body = body.add(flange);
+    for (let i = 0; i < 6; i++) body = body.add(arch(22, 384, 12).translate(180 + 300 * i, 410, 0).subtract(m.Manifold.cube([60, 420, 150]).translate(160 + 300 * i, 200, -1)));
+    return body.trimByPlane([0, 0, 1], 0);
+  },
+  'elbow-core'(m) {
+    // A quarter of a ring of oval section with straight ends.
+    const section = Array.from({ length: 96 }, (_, i) => [150 + 45 * Math.cos((i * Math.PI) / 48), 36 * Math.sin((i * Math.PI) / 48)] as [number, number]);
+    const bend = m.Manifold.revolve(new m.CrossSection([section]), 192, 90);
+    const end = m.Manifold.extrude(new m.CrossSection([section.map(([x, y]) => [x, y] as [number, number])]), 45);
+    return bend.add(end.rotate([90, 0, 0])).add(end.mirror([0, 0, 1]).rotate([90, 0, 0]).rotate([0, 0, 90])).translate(45, 45, 36);
+  },
+  'corner-die'(m) {
+    const { drill, roundBox } = kit(m);
+    // The corner: three walls blended by balls, dished towards the middle.
+    const ball = (x: number, y: number, z: number, r: number): Manifold => m.Manifold.sphere(r, 96).translate(x, y, z);
+    const corner = m.Manifold.hull([ball(40, 40, 26, 18), ball(150, 40, 26, 18), ball(40, 150, 26, 18), ball(150, 150, 30, 14), roundBox(170, 170, 2, 24).translate(10, 10, 8)]);
+    return roundBox(190, 190, 12, 10).add(corner.trimByPlane([0, 0, 1], 0)).subtract(drill(8, 60).translate(12, 12, -1)).subtract(drill(8, 60).translate(178, 178, -1));
+  },
+  'grate-plate'(m) {
+    const { drill, roundBox } = kit(m);
+    const foot = (x: number, y: number): Manifold => {
+      let f = m.Manifold.hull([m.Manifold.cylinder(6, 34, 33, 96), m.Manifold.cylinder(20, 16, 14, 96)]);
+      for (let k = 0; k < 3; k++) f = f.add(m.Manifold.hull([m.Manifold.cylinder(14, 5, 4, 48), m.Manifold.cylinder(6, 6, 5, 48).translate(40, 0, 0)]).rotate([0, 0, 120 * k]));
+      return f.translate(x, y, 13.5);
+    };
+    let body = roundBox(300, 220, 14, 12).add(foot(90, 70)).add(foot(210, 70)).add(foot(90, 158)).add(foot(210, 158));
+    // Runner and ingates.
+    body = body.add(m.Manifold.hull([drill(14, 8).translate(150, 40, 13.5), drill(14, 8).translate(150, 186, 13.5)]));
+    for (const y of [70, 158]) body = body.add(m.Manifold.cube([60, 10, 5]).translate(120, y - 5, 13.5));
+    for (const [x, y] of [[14, 110], [286, 110]]) body = body.subtract(drill(10, 30).translate(x, y, -1));
+    return body;
+  },
+  'sprocket-guard'(m) {
+    const { drill, roundBox, slot } = kit(m);
+    const outer = m.Manifold.hull([m.Manifold.cylinder(70, 78, 76, 192).translate(80, 80, 0), m.Manifold.cylinder(70, 40, 38, 192).translate(196, 80, 0)]);
+    const inner = m.Manifold.hull([m.Manifold.cylinder(70, 75, 73, 192).translate(80, 80, 0), m.Manifold.cylinder(70, 37, 35, 192).translate(196, 80, 0)]);
+    let body = outer.subtract(inner.translate(0, 0, -3));
+    // Four ears to bolt it down.
+    for (const [cx, r, turn] of [[80, 86, 130], [80, 86, 230], [196, 48, 50], [196, 48, 310]] as const) {
+      const x = cx + r * Math.cos((turn * Math.PI) / 180), y = 80 + r * Math.sin((turn * Math.PI) / 180);
+      body = body.add(roundBox(22, 22, 4, 8).translate(x - 11, y - 11, 0)).subtract(drill(6.6, 20).translate(x, y, -1));
+    }
+    body = body.subtract(inner.translate(0, 0, -3).trimByPlane([0, 0, -1], -66));
+    // Slots too narrow for a finger.
+    for (let i = 0; i < 7; i++) body = body.subtract(slot(70, 5, 20).translate(45, 50 + 10 * i, 60));
+    return body.subtract(m.Manifold.cube([60, 44, 40]).translate(60, -10, -1));
+  },
 };
 
 const HINGE_HOLES = [[30, 20], [30, 76], [206, 20], [206, 76], [118, 20]] as const;
@@ -121,18 +239,18 @@ const unit = (v: [number, number, number]): [number, number, number] => v.map((x
 const circle = (r: number, x: number, y: number): [number, number][] =>
   Array.from({ length: 32 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 16), y + r * Math.sin((i * Math.PI) / 16)]);
 
-/** Every demo mesh as a binary STL, by name. Takes about a second. */
-export async function makeMeshes(): Promise<Map<string, Uint8Array>> {
+/** Every demo mesh as a binary STL, by name, one after the other: each takes up to a second, so that the caller can go on with it. */
+export async function* makeMeshes(): AsyncGenerator<[name: string, stl: Uint8Array]> {
   const { default: load } = await import('manifold-3d');
   const m = await load();
   m.setup();
-  const out = new Map<string, Uint8Array>();
   for (const [name, make] of Object.entries(makers)) {
-    // Edges no longer than 4 mm: shop meshes are finer than a boolean leaves them.
-    const mesh = make(m).refineToLength(4).getMesh();
+    const shape = make(m);
+    const { min, max } = shape.boundingBox();
+    // Edges no longer than 8 mm, on large tools than an eightieth of them: shop meshes are finer than a boolean leaves them.
+    const mesh = shape.refineToLength(Math.max(8, Math.max(max[0] - min[0], max[1] - min[1]) / 80)).getMesh();
     const vertices = new Float32Array(mesh.numVert * 3);
     for (let v = 0; v < mesh.numVert; v++) for (let a = 0; a < 3; a++) vertices[v * 3 + a] = mesh.vertProperties[v * mesh.numProp + a];
-    out.set(name, writeStl(vertices, mesh.triVerts));
+    yield [name, writeStl(vertices, mesh.triVerts)];
   }
-  return out;
 }

@@ -26,7 +26,7 @@ async function main(): Promise<void> {
 
   const release = await lockFolder(data);
   const say = (line: string): void => void process.stdout.write(`${line}\n`);
-  if (!existsSync(join(data, 'db'))) say('Setting up the data folder; this takes some seconds.');
+  if (!existsSync(join(data, 'db'))) say('Setting up the data folder; this takes about half a minute.');
   const { db, close } = await openDb(join(data, 'db'), join(root, 'server/migrations'));
   const meshes = new MeshStore(join(data, 'meshes'));
   const pool = openPool(join(here, 'worker.js'));

@@ -15,14 +15,16 @@ export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = ne
   const { revision } = await readShop(db);
   if (revision > 0 || (await listCases(db)).length) return;
   const shapes = new Map<string, ShapeRef>();
-  await Promise.all(
-    [...(await makeMeshes())].map(async ([name, bytes]) => {
-      const fileName = `${name}.stl`;
-      const hash = await meshes.put(bytes);
-      await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
-      shapes.set(name, { hash, fileName, unit: 'mm', up: UP, ...(await pool.run('study', { bytes, unit: 'mm', fileName, up: UP })) });
-    }),
-  );
+  const store = async (name: string, bytes: Uint8Array): Promise<void> => {
+    const fileName = `${name}.stl`;
+    const hash = await meshes.put(bytes);
+    await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
+    shapes.set(name, { hash, fileName, unit: 'mm', up: UP, ...(await pool.run('study', { bytes, unit: 'mm', fileName, up: UP })) });
+  };
+  // The first is studied while the next is made.
+  const jobs: Promise<void>[] = [];
+  for await (const [name, bytes] of makeMeshes()) jobs.push(store(name, bytes));
+  await Promise.all(jobs);
   const start = today.toISOString().slice(0, 10);
   for (const { doc, machined, printed } of DEMO_CASES) {
     const full: CaseDoc = { ...doc, start, shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) } };
