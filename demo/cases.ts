@@ -224,7 +224,7 @@ export const DEMO_CASES: readonly DemoCase[] = [
         cureTemp: must(60, 'post-cure'), pressure: must(0.1, 'vacuum bag'), serviceTemp: must(25, ''), tolerance: must(1.5, 'hood edge'), roughness: want(3.2, 'gel coat'), vacuum: must(true, 'bag on the mould'), copies: must(1, ''), cyclesPerYear: must(25, 'hoods a year'), years: must(2, ''), wear: must('none', ''),
       },
     },
-    { printed: 'hood-mould', machined: 'hood-mould' },
+    { printed: 'hood-mould' },
   ),
   demo(
     {

@@ -159,7 +159,7 @@ const makers: Record<string, Maker> = {
     let body = roundBox(620, 420, 24, 30).add(draft(560, 360, 86, 40, 8).translate(30, 30, 23));
     // Two stiffening beads and a finger recess on top, ribs inside, open below.
     for (const y of [130, 250]) body = body.add(m.Manifold.hull([m.Manifold.sphere(12, 64).translate(110, y + 20, 104), m.Manifold.sphere(12, 64).translate(510, y + 20, 104)]).trimByPlane([0, 0, -1], -110));
-    body = body.subtract(m.Manifold.sphere(46, 128).translate(310, 46, 118));
+    body = body.subtract(m.Manifold.hull([m.Manifold.sphere(14, 64).translate(290, 30, 116), m.Manifold.sphere(14, 64).translate(330, 30, 116)]));
     body = body.subtract(draft(520, 320, 94, 30, 8).translate(50, 50, -1).subtract(m.Manifold.union([140, 310, 480].map((x) => m.Manifold.cube([10, 420, 100]).translate(x - 5, 0, -2)))));
     const vents = [];
     for (let i = 0; i < 14; i++) for (const y of [34, 386]) vents.push(drill(1.5, 40).translate(50 + 40 * i, y, -5));
@@ -168,10 +168,11 @@ const makers: Record<string, Maker> = {
   'hood-mould'(m) {
     // Half a shell over 1.9 m: outer skin and ribs, open below.
     const arch = (length: number, r: number, z: number): Manifold => m.Manifold.cylinder(length, r, r * 0.94, 192).rotate([0, 90, 0]).scale([1, 1, 0.62]).trimByPlane([0, 0, 1], 0).translate(0, 0, z);
-    let body = arch(1860, 400, 12).translate(20, 410, 0).subtract(arch(1840, 372, 12).translate(30, 410, 0));
+    const outer = arch(1860, 400, 12).translate(20, 410, 0);
+    let body = outer.subtract(arch(1840, 372, 12).translate(30, 410, 0));
     const flange = m.Manifold.cube([1900, 820, 16]).subtract(m.Manifold.cube([1820, 720, 40]).translate(40, 50, -10));
     body = body.add(flange);
-    for (let i = 0; i < 6; i++) body = body.add(arch(22, 384, 12).translate(180 + 300 * i, 410, 0).subtract(m.Manifold.cube([60, 420, 150]).translate(160 + 300 * i, 200, -1)));
+    for (let i = 0; i < 6; i++) body = body.add(m.Manifold.cube([22, 820, 300]).translate(180 + 300 * i, 0, 0).intersect(outer).subtract(m.Manifold.cube([60, 420, 150]).translate(160 + 300 * i, 200, -1)));
     return body.trimByPlane([0, 0, 1], 0);
   },
   'elbow-core'(m) {

@@ -45,7 +45,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await page.getByRole('textbox', { name: 'Temperature in service', exact: true }).fill('95 °F');
     await page.getByRole('textbox', { name: 'Temperature in service, where it comes from' }).fill('hall, August');
     await page.getByRole('textbox', { name: 'Largest load', exact: true }).fill('100 lbf');
-    await page.getByRole('combobox', { name: 'Load runs', exact: true }).selectOption({ label: 'as pressure on a face' });
+    await page.getByRole('combobox', { name: 'Load direction', exact: true }).selectOption({ label: 'as pressure on a face' });
     await page.getByRole('textbox', { name: 'Tightest tolerance ±', exact: true }).fill('0.3');
     await page.getByRole('textbox', { name: 'Weight limit', exact: true }).fill('2 kg');
     await page.getByRole('combobox', { name: 'Weight limit, level' }).selectOption('want');

@@ -16,7 +16,7 @@ describe('the matrix in a few sentences', () => {
       route('CNC milling', 'pass', []), route('CNC milling', 'conditional', [check('wear', 'Life', 'conditional')]),
       route('Vat resin', 'fail', [hot]), route('Vat resin', 'fail', [hot, check('fluids', 'Fluids', 'fail')]), route('Material jetting', 'fail', [hot]), route('CNC milling', 'fail', [check('weight', 'Weight', 'fail')]),
     ]);
-    expect(text).toBe('One of 6 ways holds as it is, one on condition. Heat rules out 3, all of vat resin and material jetting among them. Fluids rules out 1. Weight rules out 1.');
+    expect(text).toBe('One of 6 ways holds as it is, one on condition. Heat rules out 3, among them all of “Vat resin” and “Material jetting”. Fluids rules out 1. Weight rules out 1.');
   });
   it('is silent while nothing is screened', () => expect(routesSummary([])).toBe(''));
   it('says why not, with the reasons that decide', () => {

@@ -8,10 +8,12 @@ const count = (n: number): string => NUMBERS[n] ?? String(n);
 
 /** Reasons named in the summary; more would be a table. */
 const REASONS = 3;
+/** Processes named to each. */
+const NAMED = 2;
 
 /**
  * The matrix in a few sentences: how many ways hold, and what rules out the others, named by whole processes where it can be.
- * "Eleven of 82 ways hold as they are, nine on condition. Heat rules out 30: all vat resin and material jetting among them."
+ * "Eleven of 82 ways hold as they are, nine on condition. Heat rules out 30, among them all of “Vat resin” and “Material jetting”."
  */
 export function routesSummary(options: readonly RouteOption[]): string {
   if (!options.length) return '';
@@ -23,8 +25,9 @@ export function routesSummary(options: readonly RouteOption[]): string {
   const blamed = [...failed.values()].sort((a, b) => b.routes.length - a.routes.length).slice(0, REASONS);
   for (const { label, routes } of blamed) {
     const whole = [...new Set(routes.map((r) => r.processLabel))].filter((p) => options.filter((o) => o.processLabel === p).every((o) => routes.includes(o)));
-    const named = whole.slice(0, 3).map(inSentence);
-    out.push(`${label} rules out ${routes.length}${named.length ? `, all of ${list(named, '; ')} among them` : ''}.`);
+    // In quotes: some names have commas, and none is made to stand in the middle of a sentence.
+    const named = whole.slice(0, NAMED).map((p) => `“${p}”`);
+    out.push(`${label} rules out ${routes.length}${named.length ? `, among them all of ${list(named)}` : ''}.`);
   }
   return out.join(' ');
 }

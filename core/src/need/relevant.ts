@@ -3,11 +3,11 @@ import type { Family } from './family';
 import { REQUIREMENTS, type Need, type RequirementId } from './requirements';
 
 /** Questions that a material raises, whatever the family. */
-const RAISED: readonly { id: RequirementId; by: (m: Material) => boolean; why: (m: Material) => string }[] = [
+const RAISED: readonly { id: RequirementId; by: (m: Material) => boolean; why: (m: Material) => string; /** Moot where nothing loads the tool. */ loaded?: true }[] = [
   { id: 'wet', by: (m) => m.moisture.uptake === 'much', why: (m) => `${m.label} swells in damp.` },
   { id: 'uv', by: (m) => m.uv === 'embrittles', why: (m) => `${m.label} goes brittle in sunlight.` },
   { id: 'impact', by: (m) => m.impact === 'brittle', why: (m) => `${m.label} breaks when dropped.` },
-  { id: 'lasting', by: (m) => m.creep <= 0.3, why: (m) => `${m.label} creeps under a load that stays.` },
+  { id: 'lasting', loaded: true, by: (m) => m.creep <= 0.3, why: (m) => `${m.label} creeps under a load that stays.` },
   { id: 'nonMarring', by: (m) => m.marks === 'yes', why: (m) => `${m.label} marks finished faces.` },
 ];
 
@@ -17,8 +17,9 @@ const RAISED: readonly { id: RequirementId; by: (m: Material) => boolean; why: (
  */
 export function relevant(family: Family, need: Need, pinned: readonly Material[]): Map<RequirementId, string> {
   const out = new Map<RequirementId, string>();
+  const unloaded = (need.load ?? family.defaults.load)?.value === 0;
   for (const { id, why } of REQUIREMENTS) {
-    const raised = RAISED.find((r) => r.id === id);
+    const raised = RAISED.find((r) => r.id === id && !(r.loaded && unloaded));
     const by = raised && pinned.find(raised.by);
     if (family.essential.includes(id)) out.set(id, `${family.label} stands or falls by it. ${why}`);
     else if (need[id] !== undefined || family.defaults[id] !== undefined || family.asks.includes(id)) out.set(id, why);

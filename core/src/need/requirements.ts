@@ -81,7 +81,7 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'cureTemp', group: 'Heat', kind: 'number', label: 'Cure or forming temperature', quantity: 'temperature', min: 0, max: 450, doubt: { by: 25 }, why: 'The tool is at this heat for hours, often under pressure: judged together with it.' },
   { id: 'load', group: 'Loads', kind: 'number', label: 'Largest load', quantity: 'force', min: 0, max: 5_000_000, doubt: { times: 2 }, why: 'Clamp, press, cutting or carried load at the most loaded place.' },
   {
-    id: 'loadDirection', group: 'Loads', kind: 'choice', label: 'Load runs', why: 'Prints are weakest when pulled apart across their layers.',
+    id: 'loadDirection', group: 'Loads', kind: 'choice', label: 'Load direction', why: 'Prints are weakest when pulled apart across their layers.',
     options: [
       { value: 'unknown', label: 'not known' },
       { value: 'compression', label: 'as pressure on a face' },

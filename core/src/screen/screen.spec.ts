@@ -73,7 +73,7 @@ describe('one check at a time', () => {
     ['what stays inside is no core', 'removal', 'extrusion-open/pla', {}, { family: 'core' }, 'fail'],
     ['what dissolves is', 'removal', 'extrusion-chamber/core-hot', {}, { family: 'core' }, 'pass'],
     ['what is broken out needs an open hollow', 'removal', 'extrusion-chamber/core-breakaway', {}, { family: 'core' }, 'conditional'],
-    ['and what dissolves is no jig', 'removal', 'extrusion-chamber/core-hot', {}, { family: 'hand-jig' }, 'fail'],
+    ['and what dissolves is no jig', 'form', 'extrusion-chamber/core-hot', {}, { family: 'hand-jig' }, 'fail'],
     ['a pattern of resin burns out of the shell', 'removal', 'vat-resin/resin-castable', {}, { family: 'investment-pattern' }, 'pass'],
     ['a filled nylon leaves ash', 'removal', 'powder-polymer/pa12-gf-powder', {}, { family: 'investment-pattern' }, 'fail'],
     ['a jig does not ask', 'removal', 'extrusion-open/pla', {}, {}, undefined],

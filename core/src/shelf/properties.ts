@@ -1,3 +1,4 @@
+import { capital } from '../quantity/words';
 import { PROCESSES } from '../routes/processes';
 import type { Range } from '../worksheet/types';
 import { ESD_WORDS, exactly, FLAME_WORDS, FLUIDS, FLUID_IDS, IMPACT_WORDS, type Material, REMOVAL_WORDS, UV_WORDS } from './types';
@@ -75,7 +76,7 @@ export const PROPERTIES: readonly Property[] = [
   { kind: 'class', id: 'contact', label: 'Food, medical', options: [{ value: 'ask', label: 'ask who must confirm' }, { value: 'never', label: 'not sold for it' }], get: (m) => m.contact, set: (m, v) => ({ ...m, contact: v as Material['contact'] }) },
   { kind: 'class', id: 'removal', label: 'Getting it out', options: words(REMOVAL_WORDS), get: (m) => m.removal, set: (m, v) => ({ ...m, removal: v as Material['removal'] }) },
   { kind: 'class', id: 'marks', label: 'Marks', options: words(MARKS), get: (m) => m.marks, set: (m, v) => ({ ...m, marks: v as Material['marks'] }) },
-  ...FLUID_IDS.map((f): ClassProperty => ({ kind: 'class', id: `fluid_${f.replace('-', '_')}`, label: FLUIDS[f][0].toUpperCase() + FLUIDS[f].slice(1), options: words(RATINGS), get: (m) => m.fluids[f], set: (m, v) => ({ ...m, fluids: { ...m.fluids, [f]: v } as Material['fluids'] }) })),
+  ...FLUID_IDS.map((f): ClassProperty => ({ kind: 'class', id: `fluid_${f.replace('-', '_')}`, label: capital(FLUIDS[f]), options: words(RATINGS), get: (m) => m.fluids[f], set: (m, v) => ({ ...m, fluids: { ...m.fluids, [f]: v } as Material['fluids'] }) })),
   { kind: 'text', id: 'note', label: 'Note', max: 400, get: (m) => m.note, set: (m, note) => ({ ...m, note }) },
   { kind: 'text', id: 'source', label: 'Where the figures come from', max: 400, required: true, get: (m) => m.source.text, set: (m, text) => ({ ...m, source: { kind: 'you', text } }) },
 ];

@@ -5,6 +5,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { formatDate } from '@cuadro/core/case/words';
 import { resolveNeed } from '@cuadro/core/case/facts';
 import { family } from '@cuadro/core/need/families';
+import { inSentence } from '@cuadro/core/quantity/words';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { VERDICTS } from '@cuadro/core/verdict/verdict';
 import { CaseStore, type SaveState } from '../data/case-store';
@@ -42,7 +43,7 @@ export class CasePage {
   protected readonly theirsAt = computed(() => formatDate(this.store.theirs()?.updatedAt.slice(0, 16) ?? ''));
 
   private readonly need = computed(() => resolveNeed(this.store.doc()!));
-  protected readonly gaps = computed(() => REQUIREMENTS.filter((r) => !this.need()[r.id] && family(this.store.doc()!.family).essential.includes(r.id)).map((r) => r.label.toLowerCase()));
+  protected readonly gaps = computed(() => REQUIREMENTS.filter((r) => !this.need()[r.id] && family(this.store.doc()!.family).essential.includes(r.id)).map((r) => inSentence(r.label)));
   protected readonly assumed = computed(() => REQUIREMENTS.filter((r) => this.need()[r.id]?.assumed).map((r) => r.label.toLowerCase()));
 
   protected readonly steps = computed<{ path: string; label: string; fullness: Fullness }[]>(() => {

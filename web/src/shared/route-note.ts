@@ -70,7 +70,7 @@ interface Offer {
       @if (!checkId()) {
         <p class="caption">Checks, worst first</p>
         <ul class="checks">
-          @for (c of sorted(); track c.id) { <li><cu-state [state]="c.state" [word]="false" /> <b>{{ c.label }}</b> {{ c.reason }}</li> }
+          @for (c of sorted(); track c.id) { <li><cu-state [state]="c.state" [word]="false" />&ngsp;<b>{{ c.label }}</b> {{ c.reason }}</li> }
         </ul>
       }
     } @else { <p class="quiet">This route is no longer there.</p> }

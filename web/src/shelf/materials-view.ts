@@ -14,6 +14,7 @@ import { MarginService } from '../data/margin.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { Chart } from '../shared/chart';
+import { saveFile } from '../shared/save-file';
 import { MaterialForm } from './material-form';
 import { materialPlot, plotWords } from './material-plot';
 
@@ -189,11 +190,7 @@ export class MaterialsView {
   }
 
   protected export(): void {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([writeMaterials(this.rows())], { type: 'text/csv' }));
-    link.download = 'materials.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(writeMaterials(this.rows()), 'materials.csv', 'text/csv');
   }
 
   private put(materials: Material[], how: string): Promise<boolean> {

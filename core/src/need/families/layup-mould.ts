@@ -2,7 +2,7 @@ import { type Family, usual } from '../family';
 
 export const layupMould: Family = {
   id: 'layup-mould',
-  label: 'Layup mould',
+  label: 'Lay-up mould',
   what: 'Gives a composite part its shape while it cures.',
   duty: 'layup',
   form: 'shaped',

@@ -1,3 +1,4 @@
+import { capital } from '../../quantity/words';
 import { FLUIDS, type FluidRating } from '../../shelf/types';
 import { byLevel, type Check } from '../check';
 
@@ -12,7 +13,7 @@ export const fluids: Check = {
     if (!wet.length) return { state: 'pass', basis: BASIS, reason: 'It stays dry.' };
     const rated = wet.map((f) => ({ name: FLUIDS[f], rating: traits.fluids[f] }));
     const lowest = rated.reduce<FluidRating>((w, r) => (r.rating > w ? r.rating : w), 'A');
-    const names = rated.filter((r) => r.rating === lowest).map((r) => r.name).join(', ');
+    const names = capital(rated.filter((r) => r.rating === lowest).map((r) => r.name).join(', '));
     const state = lowest <= 'B' ? 'pass' : lowest === 'C' ? 'conditional' : 'fail';
     return {
       state: byLevel(need.fluids.level, state),

@@ -6,8 +6,9 @@ const BASIS = 'Faces square or parallel to one axis, measured on the mesh; witho
 export const form: Check = {
   id: 'form',
   label: 'Shape',
-  run({ process, form: is, size, family }) {
+  run({ process, material, form: is, size, family }) {
     if (process.duties && !process.duties.includes(family.duty)) return { state: 'fail', basis: 'What the process is used for.', reason: `${process.label}: not a way to make ${/^[aeiou]/i.test(family.label) ? 'an' : 'a'} ${inSentence(family.label)}.` };
+    if (!family.leaves && material.removal === 'dissolved') return { state: 'fail', basis: 'What the material is made for.', reason: `${material.label} is made to be dissolved: it drinks water and does not last as a tool.` };
     if (process.smallest_mm && size.sorted[0] < process.smallest_mm) return { state: 'fail', value: size.sorted[0], limit: process.smallest_mm, unit: 'mm', basis: 'Bead and machine are made for large work.', reason: `${Math.round(size.sorted[0])} mm is too small for it: it begins at ${process.smallest_mm} mm.` };
     if (!process.forms) return undefined;
     const from = size.measured ? 'measured' : 'as you say';

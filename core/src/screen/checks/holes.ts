@@ -1,3 +1,4 @@
+import { capital } from '../../quantity/words';
 import { type Check, isPrint } from '../check';
 
 const BASIS = 'Round holes found on the mesh, or as corrected in the hole table. Least printed hole and depth to width: usual workshop figures; try a coupon with the same hole.';
@@ -25,7 +26,7 @@ export const holes: Check = {
         return { ...common, state: 'conditional', offers: ['drilled-holes'], reason: `A hole of ${mm(narrow.diameter_mm)} may close; from ${mm(limits.hole_mm)} it stays open. Print a centre mark and drill it.` };
       }
       if (traps && traps !== 'support' && depth(deep) > DEEP) {
-        return { value: depth(deep), limit: DEEP, unit: '–', margin: 1 - depth(deep) / DEEP, basis: BASIS, state: 'conditional', reason: `${traps[0].toUpperCase()}${traps.slice(1)} stays in a channel ${long}: widen it, open its other end, or see that it can be washed or blown out.` };
+        return { value: depth(deep), limit: DEEP, unit: '–', margin: 1 - depth(deep) / DEEP, basis: BASIS, state: 'conditional', reason: `${capital(traps)} stays in a channel ${long}: widen it, open its other end, or see that it can be washed or blown out.` };
       }
       if (narrow.diameter_mm < limits.hole_mm) return { ...common, state: 'pass', reason: `Holes under ${mm(limits.hole_mm)} are drilled after printing.` };
       return { ...common, state: 'pass', reason: `Holes from ${mm(narrow.diameter_mm)}; ${mm(limits.hole_mm)} and up stay open.` };

@@ -5,13 +5,13 @@ const BASIS = 'How the material is got out of what was made around it, as sold f
 
 const LEAVING: Record<Exclude<Removal, 'stays'>, string> = { dissolved: 'dissolved', melted: 'melted out', broken: 'broken out', burnt: 'burnt out' };
 
-/** Does a core or pattern come out of the part, and does a tool that stays not go? */
+/** Does a core or pattern come out of the part? */
 export const removal: Check = {
   id: 'removal',
   label: 'Getting it out',
   run({ family: { leaves }, material: { label, removal: way } }) {
+    if (!leaves) return undefined;
     const result = (state: 'pass' | 'conditional' | 'fail', reason: string) => ({ state, basis: BASIS, reason });
-    if (!leaves) return way === 'dissolved' ? result('fail', `${label} is made to be dissolved: it drinks water and does not last as a tool.`) : undefined;
     if (way === 'stays' || !leaves.includes(way)) return result('fail', `${label} cannot be ${leaves.map((l) => LEAVING[l]).join(' or ')}.`);
     if (way === 'broken') return result('conditional', `${label} ${REMOVAL_WORDS[way]}: only where the hollow is open enough for a tool to reach.`);
     return result('pass', `${label} ${REMOVAL_WORDS[way]}.`);

@@ -1,3 +1,4 @@
+import { capital } from '../../quantity/words';
 import { byLevel, type Check, isPrint } from '../check';
 
 const BASIS = 'What the process holds without further work, ±(a + b × longest side). Prove it on the first article.';
@@ -16,7 +17,7 @@ export const tolerance: Check = {
     const common = { value: holds, limit: asked, unit: 'mm', margin: (asked - holds) / asked, basis: BASIS };
     const h = `±${holds.toFixed(2)} mm`;
     if (holds <= asked) return { ...common, state: 'pass', reason: `Holds about ${h}; ±${asked} mm is asked.` };
-    if (traits.local && traits.local.mm <= asked) return { ...common, value: traits.local.mm, margin: (asked - traits.local.mm) / asked, state: 'pass', reason: `${traits.local.by[0].toUpperCase()}${traits.local.by.slice(1)} hold ±${traits.local.mm} mm where they are; the rest holds about ${h}.` };
+    if (traits.local && traits.local.mm <= asked) return { ...common, value: traits.local.mm, margin: (asked - traits.local.mm) / asked, state: 'pass', reason: `${capital(traits.local.by)} hold ±${traits.local.mm} mm where they are; the rest holds about ${h}.` };
     if (isPrint(ctx) && asked >= 0.02 && holds <= LOCAL * asked) {
       const offers = family.duty === 'guide' ? ['bushings', 'ream', 'machined-datums'] : ['machined-datums', 'bushings', 'ream'];
       return { ...common, state: 'conditional', offers, reason: `As printed it holds about ${h}; ±${asked} mm where it matters needs ${family.duty === 'guide' ? 'steel bushings' : 'faces and holes machined after printing'}.` };

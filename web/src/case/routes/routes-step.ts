@@ -92,9 +92,12 @@ export class RoutesStep {
       { name: 'price_each', label: 'Price of one tool', text: money(o.price_each) },
       { name: 'price_programme', label: 'Cost over the programme', text: money(o.price_programme) },
       { name: 'lead', label: 'Days until it is ready', text: formatNumber(o.lead_days, 2) },
-      { name: 'mass_tool', label: 'Weight of one tool', text: this.settings.figure(o.mass_kg, 'kg', '') },
+      { name: 'mass_tool', label: 'Weight of one tool', text: this.settings.figure(o.mass_kg, 'kg', '').replace(/\s\S+$/, '') },
     ];
   }
+
+  /** Stands in the head of the column once, so that the column stays narrow. */
+  protected readonly massUnit = computed(() => this.settings.figure(1, 'kg', '').split(/\s/)[1]);
 
   protected openFigure(o: RouteOption, name: string): void {
     this.opened.set('');

@@ -54,7 +54,7 @@ const ROWS = 8;
       <p class="quiet hint">* no other direction beats it everywhere: {{ paretoCount() }} of {{ ranked().length }} are like that. Self-supporting from 45° off horizontal.</p>
     } @else {
       <p class="quiet hint">Compares over 200 directions: large faces down and up, the sides, edges and corners of the box, and an even spread.</p>
-      <button type="button" class="plain" (click)="asked.emit()" [disabled]="!!shapes.stage()">Compare build directions</button>
+      <button type="button" class="framed" (click)="asked.emit()" [disabled]="!!shapes.stage()">Compare build directions</button>
     }
   `,
 })

@@ -25,7 +25,7 @@ const LOADS: readonly { label: string; d: Vec3 }[] = [{ label: 'x', d: [1, 0, 0]
     <p class="hint">Which faces do the work? They are kept off the bed and out of the support, and a tool with one working face over a free body is a good one to print.</p>
     <div class="row">
       <label>New faces are <select class="field" (change)="duty.set($any($event.target).value)" aria-label="Duty of new faces">@for (d of duties; track d.id) { <option [value]="d.id" [selected]="duty() === d.id">{{ d.label }}</option> }</select></label>
-      <button type="button" class="plain" [attr.aria-pressed]="picking()" (click)="pickingChange.emit(!picking())">{{ picking() ? 'Done picking' : 'Pick on the drawing' }}</button>
+      <button type="button" class="framed" [attr.aria-pressed]="picking()" (click)="pickingChange.emit(!picking())">{{ picking() ? 'Done picking' : 'Pick on the drawing' }}</button>
     </div>
     <p class="row"><label>or from the largest <select class="field" aria-label="Pick from the largest faces" (change)="choose($any($event.target))"><option value="">choose a face</option>@for (c of choices(); track c.triangle; let i = $index) { <option [value]="i">{{ faceWords(c) }}</option> }</select></label></p>
     <p aria-live="polite" class="quiet hint">{{ summary() }}</p>

@@ -78,7 +78,7 @@ const FIELDS: Record<Kind, readonly Field[]> = {
     @if (kind() === 'relief') {
       <p><label class="link"><input class="visually-hidden" type="file" accept="image/png,image/jpeg,image/webp" (change)="pictured($event)" /><span>{{ picture()?.name ?? 'Choose a picture (bright is high)' }}</span></label></p>
     }
-    <div class="row"><button type="button" class="plain" [disabled]="busy() || (needsPart() && !ref())" (click)="make()">Make it</button> @if (busy()) { <button type="button" class="link" (click)="cancel()">cancel</button> }</div>
+    <div class="row"><button type="button" class="framed" [disabled]="busy() || (needsPart() && !ref())" (click)="make()">Make it</button> @if (busy()) { <button type="button" class="link" (click)="cancel()">cancel</button> }</div>
     @if (busy()) { <mat-progress-bar mode="indeterminate" aria-label="Making" /> }
     <p class="quiet hint">Work-holding: the part can be thrown. Try a new jaw at reduced feed and stand clear; it is your shop's rules that release it.</p>
     @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }

@@ -19,6 +19,7 @@ import { isGivenUp, ShapeService } from '../../data/shape.service';
 import type { DrawnSection, Tag } from '../../shared/part-view/part-scene';
 import { PartView } from '../../shared/part-view/part-view';
 import { QuantityField } from '../../shared/quantity-field';
+import { saveFile } from '../../shared/save-file';
 import type { MadeShape } from '../../workers/make.worker';
 import type { MeshKind } from '../../workers/shape.worker';
 import { BuildPanel } from './build-panel';
@@ -34,6 +35,8 @@ const NO_POINTS = new Float32Array(0);
 const NO_FACES = new Uint32Array(0);
 /** Corners nearer than this are joined by the repair, mm. */
 const REPAIR_MM = 0.001;
+
+const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3mf' };
 
 /** Drop a mesh or a model; it is checked, measured, drawn and studied. The printed way may have another mesh than the machined one. */
 @Component({
@@ -232,17 +235,17 @@ export class ShapeStep {
   }
 
   protected async saveMade(made: MadeShape, kind: MeshKind): Promise<void> {
-    if (kind === 'stl') offer(made.stl as Uint8Array<ArrayBuffer>, `${made.name}.stl`, kind);
+    if (kind === 'stl') saveFile(made.stl as Uint8Array<ArrayBuffer>, `${made.name}.stl`, MESH_TYPES[kind]);
     else {
       const [{ readStl }, { weld }, { writeThreeMf }] = await Promise.all([import('@cuadro/core/shape/formats/stl'), import('@cuadro/core/shape/weld'), import('@cuadro/core/shape/formats/threemf')]);
       const mesh = weld(readStl(made.stl, 1));
-      offer(writeThreeMf(mesh.vertices, mesh.indices) as Uint8Array<ArrayBuffer>, `${made.name}.3mf`, kind);
+      saveFile(writeThreeMf(mesh.vertices, mesh.indices) as Uint8Array<ArrayBuffer>, `${made.name}.3mf`, MESH_TYPES[kind]);
     }
   }
 
   /** The part as shown, in millimetres, as a file of its own. */
   protected async saveAs(kind: MeshKind): Promise<void> {
-    offer(await this.shapes.write(kind), `${this.shape()!.fileName.replace(/\.\w+$/, '')}.${kind}`, kind);
+    saveFile(await this.shapes.write(kind), `${this.shape()!.fileName.replace(/\.\w+$/, '')}.${kind}`, MESH_TYPES[kind]);
   }
 
   /** How a figure was measured, in the margin. */
@@ -344,12 +347,4 @@ export class ShapeStep {
       this.storing.set('');
     }
   }
-}
-
-function offer(bytes: Uint8Array<ArrayBuffer>, fileName: string, kind: MeshKind): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([bytes], { type: kind === 'stl' ? 'model/stl' : 'model/3mf' }));
-  link.download = fileName;
-  link.click();
-  URL.revokeObjectURL(link.href);
 }
