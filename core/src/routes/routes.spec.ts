@@ -91,8 +91,8 @@ describe('the worksheet of a heated-chamber print', () => {
 // A 100 × 50 × 20 mm part at 40 % fill: 40 cm³, 208 cm² of surface, 7.5 cm² overhanging, 5.25 cm³ to be supported.
 describe('hand-worked lines of other processes', () => {
   const doc = demoDoc({ size_mm: [100, 50, 20] });
-  const at = (process: string, material: string) => {
-    const route = routeSheet(doc, DEFAULT_SHOP, { process, material }, NONE);
+  const at = (process: string, material: string, of = doc) => {
+    const route = routeSheet(of, DEFAULT_SHOP, { process, material }, NONE);
     const e = evaluate(route.sheet, { ...likelyInputs(route.entries), lead_days: 2 });
     return (name: string): number => valueOf(e, name);
   };
@@ -130,6 +130,45 @@ describe('hand-worked lines of other processes', () => {
     const v = at('pellet-extrusion', 'abs-cf-pellet');
     expect(v('deposit')).toBeCloseTo(36 + 4 * 0.08, 8);
     expect(v('mass_bought')).toBeCloseTo(((36.32 + (208 * 0.4) / 2) * 1.15 * 1.1) / 1000, 8);
+  });
+  it('bound and milled: both copies on one plate, 20 mm grown by the shrinkage in layers of 0.08 mm, each bound in 90 s and milled in 2 × 4 s', () => {
+    const v = at('bind-and-mill', 'am-17-4');
+    expect([v('per_plate'), v('plates')]).toEqual([2, 1]);
+    expect(v('build_h')).toBeCloseTo(((20 / 0.84 / 0.08) * 98) / 3600, 8);
+    expect(v('machine_cost')).toBeCloseTo((v('build_h') / 2) * 40, 8);
+    expect(v('material_cost')).toBeCloseTo(40 * 7.8 * 2.2 * 65 / 1000, 8);
+    expect(v('furnace_cost')).toBeCloseTo((12 + 26) * (100 / 0.84 ** 3 / 5400) * 18, 8);
+  });
+  it('bound-metal extrusion: walls of 2 mm would fill it, nine tenths at most; the rest is two fifths metal; printed larger than sintered', () => {
+    const v = at('bound-metal', 'am-17-4');
+    expect(v('solid')).toBeCloseTo(36 + 4 * 0.4, 10);
+    expect(v('print_h')).toBeCloseTo((37.6 / 0.83 ** 3 + 5.25 * 0.3) / 12 + ((20 / 0.15) * 6) / 3600, 8);
+    expect(v('machine_cost')).toBeCloseTo((v('print_h') * 40) / 3, 8);
+    expect(v('labour_cost')).toBeCloseTo((0.6 + 7.5 * 0.008 + 0.2) * 45, 8);
+  });
+  it('sand: an eight-thousandth of a bin that takes twenty hours', () => {
+    const v = at('binder-sand', 'foundry-sand');
+    expect(v('bin_share')).toBeCloseTo(1 / 8000, 12);
+    expect(v('machine_cost')).toBeCloseTo((20 * 80) / 8000, 10);
+    expect(v('material_cost')).toBeCloseTo((40 * 1.5 * 1.2) / 1000, 10);
+    expect(v('labour_cost')).toBeCloseTo(208 * 0.0003 * 45, 10);
+    expect(v('bins')).toBe(1);
+  });
+  it('tooling board: 10 mm of stock all round, a fifth of the cutting effort of aluminium; two joints in 160 mm', () => {
+    const v = at('board-mill', 'tooling-board');
+    expect(v('stock_volume')).toBeCloseTo(12 * 7 * 4, 10);
+    expect(v('material_cost')).toBeCloseTo((336 * 0.7 * 14) / 1000, 8);
+    // Roughing 296 cm³ at 50 cm³ a minute and finishing 208 cm² at 15 cm² a minute, both in aluminium.
+    expect(v('mill_h')).toBeCloseTo((296 * 0.2) / 50 / 60 + (208 * Math.sqrt(0.2)) / 15 / 60 + v('setups') * 0.8, 8);
+    expect(v('joints')).toBe(0);
+    expect(at('board-mill', 'tooling-board', demoDoc({ size_mm: [400, 300, 160] }))('joints')).toBe(2);
+  });
+  it('wax: the master once for the order, of the wax 15 % of what is cast, the rest goes back into the pot', () => {
+    const v = at('wax-core', 'machinable-wax', demoDoc({ family: 'core', size_mm: [100, 50, 20] }));
+    // A core fills 30 % of its box: 30 cm³.
+    expect(v('material_cost')).toBeCloseTo((30 * 0.95 * 0.15 * 14) / 1000, 8);
+    expect(v('master_cost')).toBeCloseTo(30 * 70 + 16 * 65 + 500, 8);
+    expect(v('labour_cost')).toBeCloseTo(0.4 * 45, 8);
   });
 });
 

@@ -44,7 +44,7 @@ export class CasePage {
 
   private readonly need = computed(() => resolveNeed(this.store.doc()!));
   protected readonly gaps = computed(() => REQUIREMENTS.filter((r) => !this.need()[r.id] && family(this.store.doc()!.family).essential.includes(r.id)).map((r) => inSentence(r.label)));
-  protected readonly assumed = computed(() => REQUIREMENTS.filter((r) => this.need()[r.id]?.assumed).map((r) => r.label.toLowerCase()));
+  protected readonly assumed = computed(() => REQUIREMENTS.filter((r) => this.need()[r.id]?.assumed).map((r) => inSentence(r.label)));
 
   protected readonly steps = computed<{ path: string; label: string; fullness: Fullness }[]>(() => {
     const doc = this.store.doc();

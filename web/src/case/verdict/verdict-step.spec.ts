@@ -1,0 +1,111 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { of, throwError } from 'rxjs';
+import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { demoDoc } from '@cuadro/core/case/testing';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import type { CaseRecord, SignatureRecord } from '@cuadro/core/wire';
+import { ApiService } from '../../data/api.service';
+import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
+import { SettingsService } from '../../data/settings.service';
+import { ShopService } from '../../data/shop.service';
+import { ProofStep } from '../proof/proof-step';
+import { VerdictStep } from './verdict-step';
+
+const DOC = demoDoc({ family: 'lifting-aid', need: { load: { level: 'must', value: 500, from: '' } } });
+const VIEW = evaluateCase(DOC, DEFAULT_SHOP, 50).view;
+const signature = (who: string, revision: number): SignatureRecord => ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, view: VIEW }) as unknown as SignatureRecord;
+
+async function setUp({ settled = true, fail = '', before = [] as SignatureRecord[], computed = true } = {}) {
+  const record = signal<CaseRecord | undefined>({ id: 'c1', revision: 4, doc: DOC, signedRevision: null } as unknown as CaseRecord);
+  const signed: unknown[] = [];
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: CaseStore, useValue: { record, view: signal(computed ? VIEW : undefined), settled: async () => settled } },
+      { provide: ComputeService, useValue: {} },
+      { provide: ShopService, useValue: { currency: () => 'EUR' } },
+      { provide: ApiService, useValue: {
+        signatures: () => of(before),
+        sign: (_id: string, s: { who: string; revision: number }) => {
+          if (fail) return throwError(() => new Error(fail));
+          signed.push(s);
+          return of(signature(s.who, s.revision));
+        },
+      } },
+    ],
+  });
+  const fixture = TestBed.createComponent(VerdictStep);
+  const settle = async (): Promise<void> => {
+    fixture.detectChanges();
+    for (let k = 0; k < 10; k++) await Promise.resolve();
+    fixture.detectChanges();
+  };
+  await settle();
+  const el = fixture.nativeElement as HTMLElement;
+  const sign = async (who: string): Promise<void> => {
+    el.querySelector<HTMLInputElement>('[name=who]')!.value = who;
+    el.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    await settle();
+  };
+  return { el, sign, signed, record, text: () => el.textContent!.replace(/\s+/g, ' '), fault: () => el.querySelector('[role=alert]')?.textContent ?? '' };
+}
+
+describe('the verdict step', () => {
+  it('says the verdict, what speaks for it, its cautions and the rule that decided', async () => {
+    const { text } = await setUp();
+    expect(text()).toContain('Needs a licensed engineer or certified supplier');
+    expect(text()).toContain('released only by a certified supplier');
+    expect(text()).toContain('A falling load kills.');
+    expect(text()).toMatch(/The rule that decided: A tool whose failure drops a load/);
+    expect(text()).toContain('Local codes and licensed practice go first.');
+  });
+  it('waits in words while nothing is computed', async () => {
+    expect((await setUp({ computed: false })).text()).toContain('Computing …');
+  });
+  it('signs the revision that is shown, and lists it', async () => {
+    const { sign, signed, text, record } = await setUp();
+    expect(text()).toContain('Nobody yet.');
+    await sign('  A. Tester ');
+    expect(signed).toEqual([{ revision: 4, who: 'A. Tester', role: '', statement: '' }]);
+    expect(text()).toContain('A. Tester');
+    expect(text()).not.toContain('Changed since.');
+    expect(record()!.signedRevision).toBe(4);
+    expect(TestBed.inject(SettingsService).who()).toBe('A. Tester');
+  });
+  it('asks for a name first', async () => {
+    const { sign, signed, fault } = await setUp();
+    await sign('x');
+    expect(fault()).toBe('Give your name.');
+    expect(signed).toEqual([]);
+  });
+  it('freezes nothing that is not saved, and says what the service says', async () => {
+    const unsaved = await setUp({ settled: false });
+    await unsaved.sign('A. Tester');
+    expect(unsaved.fault()).toContain('not saved yet');
+    expect(unsaved.signed).toEqual([]);
+    TestBed.resetTestingModule();
+    const refused = await setUp({ fail: 'Somebody changed the case meanwhile.' });
+    await refused.sign('A. Tester');
+    expect(refused.fault()).toBe('Somebody changed the case meanwhile.');
+    expect(refused.text()).toContain('Nobody yet.');
+  });
+  it('marks signatures of an earlier revision and links each to its frozen report', async () => {
+    const { text, el } = await setUp({ before: [signature('B. Before', 3)] });
+    expect(text()).toContain('B. Before');
+    expect(text()).toContain('Changed since.');
+    const links = [...el.querySelectorAll<HTMLAnchorElement>('a')].map((a) => a.getAttribute('href'));
+    expect(links).toEqual(['/api/cases/c1/report.pdf?units=metric', '/api/cases/c1/report.pdf?units=metric&signature=s3']);
+  });
+});
+
+describe('the proof step', () => {
+  it('lists what the verdict asks to be shown, and says that it cannot be recorded yet', () => {
+    TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { view: signal(VIEW) } }] });
+    const fixture = TestBed.createComponent(ProofStep);
+    fixture.detectChanges();
+    const items = [...(fixture.nativeElement as HTMLElement).querySelectorAll('li')].map((l) => l.textContent);
+    expect(items).toEqual(VIEW.verdict.conditions);
+    expect((fixture.nativeElement as HTMLElement).textContent).toContain('cannot be entered yet');
+  });
+});

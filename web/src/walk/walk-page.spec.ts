@@ -1,0 +1,109 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { QuickLook } from '@cuadro/core/case/quick-look';
+import { demoDoc } from '@cuadro/core/case/testing';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import { CasesPage } from '../cases/cases-page';
+import { CasesService, type Candidate } from '../data/cases.service';
+import { ComputeService } from '../data/compute.service';
+import { MarginService, type Note } from '../data/margin.service';
+import { ShopService } from '../data/shop.service';
+import { WalkPage } from './walk-page';
+
+const look = (saving: number, worthPerHour: number, verdict: QuickLook['verdict'] = 'print'): QuickLook =>
+  ({ verdict, verdictText: verdict === 'print' ? 'Print' : 'Keep machined', headline: 'Print it', saving, daysGained: 3, confidence: 0.9, effort_h: 2, worthPerHour, working: [{ label: 'Saving', text: `${saving} EUR` }] }) as unknown as QuickLook;
+const candidate = (title: string, quick?: QuickLook, doc: Partial<CaseDoc> = {}, record: object = {}): Candidate =>
+  ({ record: { id: title, revision: 2, signedRevision: null, updatedAt: '2026-11-20T10:00:00Z', updatedBy: 'local user', doc: demoDoc({ title, ...doc }), ...record }, look: quick }) as unknown as Candidate;
+
+const LIST = [candidate('Small', look(100, 50)), candidate('Large', look(4000, 900), { place: 'Paint shop' }), candidate('Kept', look(0, 0, 'keep')), candidate('New')];
+
+function setUp(type: typeof WalkPage | typeof CasesPage, list: Candidate[] = LIST, more: object = {}) {
+  const removed: string[] = [];
+  let loads = 0;
+  TestBed.configureTestingModule({
+    providers: [
+      provideRouter([]),
+      { provide: ComputeService, useValue: {} },
+      { provide: ShopService, useValue: { currency: () => 'EUR' } },
+      { provide: CasesService, useValue: { candidates: signal(list), loaded: signal(true), fault: signal(''), progress: signal(undefined), load: async () => void loads++, remove: async (id: string) => void removed.push(id), restore: async () => undefined, ...more } },
+    ],
+  });
+  const fixture = TestBed.createComponent<WalkPage | CasesPage>(type);
+  fixture.detectChanges();
+  const el = fixture.nativeElement as HTMLElement;
+  const titles = (): string[] => [...el.querySelectorAll('tbody th a')].map((a) => a.textContent!);
+  const click = (what: HTMLElement): void => {
+    what.click();
+    fixture.detectChanges();
+  };
+  const row = (title: string): HTMLElement => [...el.querySelectorAll<HTMLElement>('tbody tr')].find((r) => r.querySelector('a')?.textContent === title)!;
+  return { el, titles, click, row, fixture, removed, loads: () => loads, margin: TestBed.inject(MarginService) };
+}
+
+describe('the walk', () => {
+  it('puts what is most worth an hour first, and what is not looked at yet last', () => {
+    expect(setUp(WalkPage).titles()).toEqual(['Large', 'Small', 'Kept', 'New']);
+  });
+  it('sorts by any column, both ways', () => {
+    const { titles, click, el } = setUp(WalkPage);
+    const head = [...el.querySelectorAll<HTMLElement>('thead th')].find((h) => h.textContent!.includes('Tool'))!;
+    click(head.querySelector<HTMLElement>('.mat-sort-header-container') ?? head);
+    expect(titles()).toEqual(['Kept', 'Large', 'New', 'Small']);
+    click(head.querySelector<HTMLElement>('.mat-sort-header-container') ?? head);
+    expect(titles()).toEqual(['Small', 'New', 'Large', 'Kept']);
+  });
+  it('filters by title, place and kind', () => {
+    const { el, titles, fixture } = setUp(WalkPage);
+    const search = el.querySelector<HTMLInputElement>('input[type=search]')!;
+    const find = (text: string): string[] => {
+      search.value = text;
+      search.dispatchEvent(new Event('input'));
+      fixture.detectChanges();
+      return titles();
+    };
+    expect(find('PAINT')).toEqual(['Large']);
+    expect(find('hand jig').length).toBe(4);
+    expect(find('nothing')).toEqual([]);
+  });
+  it('explains the first row by itself, and any other when its figure is opened', () => {
+    const { click, row, margin } = setUp(WalkPage);
+    const note = (): Extract<Note, { kind: 'text' }> => margin.note() as Extract<Note, { kind: 'text' }>;
+    expect(note()).toMatchObject({ title: 'Large', rows: [{ label: 'Saving', text: '4000 EUR' }] });
+    click(row('Small').querySelector<HTMLElement>('button.figure')!);
+    expect(note().title).toBe('Small');
+  });
+  it('shows no saving where nothing changes, and says when a look is still to come', () => {
+    const { row } = setUp(WalkPage);
+    expect(row('Kept').querySelectorAll('td')[2].textContent).toBe('–');
+    expect(row('New').textContent).toContain('looking …');
+  });
+  it('says what to do where there is nothing, and offers to try again after a fault', () => {
+    expect(setUp(WalkPage, []).el.textContent).toContain('No candidates yet');
+    TestBed.resetTestingModule();
+    const { el, click, loads } = setUp(WalkPage, [], { loaded: signal(false), fault: signal('The service does not answer.') });
+    const alert = el.querySelector<HTMLElement>('[role=alert]')!;
+    expect(alert.textContent).toContain('The service does not answer.');
+    const before = loads();
+    click(alert.querySelector('button')!);
+    expect(loads()).toBe(before + 1);
+  });
+});
+
+describe('all cases', () => {
+  it('tells signed, unsigned and changed since', () => {
+    const { row } = setUp(CasesPage, [candidate('A'), candidate('B', undefined, {}, { signedRevision: 2 }), candidate('C', undefined, {}, { revision: 3, signedRevision: 2 })]);
+    expect(row('A').textContent).toContain('not signed');
+    expect(row('B').querySelectorAll('td')[4].textContent).toBe('signed');
+    expect(row('C').querySelectorAll('td')[4].textContent).toBe('signed at revision 2, changed since');
+    expect(row('C').querySelectorAll('td')[4].classList).toContain('warn');
+  });
+  it('takes a case off the list', () => {
+    const { click, row, removed } = setUp(CasesPage);
+    click(row('Small').querySelector<HTMLElement>('button')!);
+    expect(removed).toEqual(['Small']);
+  });
+  it('says where to begin', () => {
+    expect(setUp(CasesPage, []).el.textContent).toContain('add a candidate on the Walk');
+  });
+});
