@@ -1,7 +1,7 @@
 import { family as familyOf } from '../need/families';
 import { evaluateRoute, leadOf, massOf } from '../routes/evaluate-route';
 import type { Process } from '../routes/process';
-import { PROCESSES } from '../routes/processes';
+import { process as processOf, PROCESSES } from '../routes/processes';
 import { TODAY_PROCESS } from '../routes/worksheet';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
 import { screen, usualRemedies } from '../screen/screen';
@@ -67,12 +67,12 @@ class RouteFigures {
  * Screen one process with one material. Remedies that the user took change the route and are screened again; until they
  * decide, the state is that of the bare route, and the usual remedies are counted in, so that prices can be compared.
  */
-export function screenRoute(doc: CaseDoc, shop: Shop, process: Process, material: Material, price: 'all' | 'holding' = 'all'): RouteOption {
+export function screenRoute(doc: CaseDoc, shop: Shop, process: Process, material: Material, price: 'all' | 'holding' | 'none' = 'all'): RouteOption {
   const pin: Pin = { process: process.id, material: material.id };
   const chosen = doc.remedies?.[routeKey(pin)];
   const screening = screen(routeContext(doc, shop, process, material), chosen);
   const remedies = chosen ? screening.taken : usualRemedies(screening);
-  const result = price === 'all' || screening.state !== 'fail' ? evaluateRoute(doc, shop, pin, remedies) : undefined;
+  const result = price === 'all' || (price === 'holding' && screening.state !== 'fail') ? evaluateRoute(doc, shop, pin, remedies) : undefined;
   const figure = (name: string): number => (result ? valueOf(result.point, name) : NaN);
   const failed = screening.checks.filter((c) => c.state === 'fail');
   return {
@@ -97,6 +97,9 @@ export function screenRoute(doc: CaseDoc, shop: Shop, process: Process, material
 
 const RANK: Record<State, number> = { pass: 0, conditional: 1, unknown: 2, fail: 3 };
 
+const cost = (o: RouteOption): number => (Number.isNaN(o.programme_with_wait) ? Infinity : o.programme_with_wait);
+const inOrder = (a: RouteOption, b: RouteOption): number => RANK[a.state] - RANK[b.state] || (cost(a) < cost(b) ? -1 : Number(cost(a) > cost(b)));
+
 const PRICED_ROUTES = 300;
 
 /** All routes of the shelf, best state first, then cheapest over the programme. */
@@ -104,8 +107,23 @@ export function screenAll(doc: CaseDoc, shop: Shop): RouteOption[] {
   const routes = PROCESSES.flatMap((p) => shelfOf(shop).materialsFor(p.id).map((m) => [p, m] as const));
   // With a long list of own materials, what is ruled out is not priced: the figure opens when somebody asks.
   const price = routes.length > PRICED_ROUTES ? 'holding' : 'all';
-  const cost = (o: RouteOption): number => (Number.isNaN(o.programme_with_wait) ? Infinity : o.programme_with_wait);
-  return routes.map(([p, m]) => screenRoute(doc, shop, p, m, price)).sort((a, b) => RANK[a.state] - RANK[b.state] || (cost(a) < cost(b) ? -1 : Number(cost(a) > cost(b))));
+  return routes.map(([p, m]) => screenRoute(doc, shop, p, m, price)).sort(inOrder);
+}
+
+/**
+ * The same routes screened again for a changed document, a few milliseconds for the built-in shelf: states and reasons are of
+ * now, prices and dates still those of before. Long lists are left as they were until they are worked out in full.
+ */
+export function rescreen(doc: CaseDoc, shop: Shop, before: readonly RouteOption[]): readonly RouteOption[] {
+  if (before.length > PRICED_ROUTES) return before;
+  const shelf = shelfOf(shop);
+  const now = before.map((o) => {
+    // A material that has just been taken off the shelf stays until the list is made anew.
+    if (!shelf.has(o.material)) return o;
+    const { price_each, price_programme, programme_with_wait, lead_days, mass_kg } = o;
+    return { ...screenRoute(doc, shop, processOf(o.process), shelf.material(o.material), 'none'), price_each, price_programme, programme_with_wait, lead_days, mass_kg };
+  });
+  return now.sort(inOrder);
 }
 
 /** Days that a bridge has to gain to be worth the trouble. */

@@ -1,7 +1,7 @@
 import type { CheckResult, State } from '../screen/check';
 import { DEFAULT_SHOP } from '../shelf/shop';
 import { evaluateCase } from './evaluate-case';
-import type { RouteOption } from './options';
+import { rescreen, type RouteOption } from './options';
 import { routesSummary, whyRoute } from './summary';
 import { demoDoc } from './testing';
 import { worthKnowing } from './worth-knowing';
@@ -41,5 +41,36 @@ describe('facts worth knowing', () => {
     const given = demoDoc({ need: { load: { level: 'must', value: 10, from: 'scale' } } });
     expect(find(given).map((w) => w.id)).not.toContain('load');
     for (const w of find(given)) expect(w.turns).toBeGreaterThan(0);
+  });
+});
+
+describe('screening again', () => {
+  const doc = demoDoc();
+  const before = evaluateCase(doc, DEFAULT_SHOP, 20).view.options;
+  const hot = demoDoc({ need: { serviceTemp: { level: 'must', value: 150, from: '' } } });
+  const now = rescreen(hot, DEFAULT_SHOP, before);
+  const full = evaluateCase(hot, DEFAULT_SHOP, 20).view.options;
+  const key = (o: RouteOption): string => `${o.process}/${o.material}`;
+
+  it('gives the states and reasons that the full evaluation gives', () => {
+    const states = (list: readonly RouteOption[]): object => Object.fromEntries(list.map((o) => [key(o), [o.state, o.checks, o.offers.map((r) => r.id)]]));
+    expect(states(now)).toEqual(states(full));
+    expect(now.filter((o) => o.state === 'fail').length).toBeGreaterThan(before.filter((o) => o.state === 'fail').length);
+  });
+  it('keeps prices and dates until they are worked out anew', () => {
+    const price = (list: readonly RouteOption[]): object => Object.fromEntries(list.map((o) => [key(o), [o.price_each, o.lead_days]]));
+    expect(price(now)).toEqual(price(before));
+  });
+  it('puts the best state first, then the cheapest', () => {
+    const rank = now.map((o) => ['pass', 'conditional', 'unknown', 'fail'].indexOf(o.state));
+    expect(rank).toEqual([...rank].sort((a, b) => a - b));
+  });
+  it('leaves a long list alone', () => {
+    const long = Array.from({ length: 400 }, () => before[0]);
+    expect(rescreen(hot, DEFAULT_SHOP, long)).toBe(long);
+  });
+  it('keeps a route whose material has gone', () => {
+    const own = { ...before[0], material: 'gone' };
+    expect(rescreen(hot, DEFAULT_SHOP, [own])).toEqual([own]);
   });
 });

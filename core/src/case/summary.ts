@@ -6,6 +6,13 @@ export const routeHolds = (o: { state: State }): boolean => o.state === 'pass' |
 const NUMBERS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
 const count = (n: number): string => NUMBERS[n] ?? String(n);
 
+/** "Eleven of 82 ways hold as they are, nine on condition." */
+export function howManyHold(options: readonly RouteOption[]): string {
+  const of = (s: State): number => options.filter((o) => o.state === s).length;
+  const [as, on, open] = [of('pass'), of('conditional'), of('unknown')];
+  return `${count(as)} of ${options.length} ways ${as <= 1 ? 'holds as it is' : 'hold as they are'}, ${inSentence(count(on))} on condition.${open ? ` ${count(open)} cannot be told yet.` : ''}`;
+}
+
 /** Reasons named in the summary; more would be a table. */
 const REASONS = 3;
 /** Processes named to each. */
@@ -17,9 +24,7 @@ const NAMED = 2;
  */
 export function routesSummary(options: readonly RouteOption[]): string {
   if (!options.length) return '';
-  const of = (s: State): number => options.filter((o) => o.state === s).length;
-  const out = [`${count(of('pass'))} of ${options.length} ways ${of('pass') <= 1 ? 'holds' : 'hold'} as ${of('pass') <= 1 ? 'it is' : 'they are'}, ${inSentence(count(of('conditional')))} on condition.`];
-  if (of('unknown')) out.push(`${count(of('unknown'))} cannot be told yet.`);
+  const out = [howManyHold(options)];
   const failed = new Map<string, { label: string; routes: RouteOption[] }>();
   for (const o of options) for (const c of o.checks) if (c.state === 'fail') (failed.get(c.id) ?? failed.set(c.id, { label: c.label, routes: [] }).get(c.id)!).routes.push(o);
   const blamed = [...failed.values()].sort((a, b) => b.routes.length - a.routes.length).slice(0, REASONS);

@@ -1,5 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { of, Subject, throwError } from 'rxjs';
+import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
+import type { RouteOption } from '@cuadro/core/case/options';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseRecord, CaseWrite } from '@cuadro/core/wire';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
@@ -20,7 +22,7 @@ class SilentChannel {
 
 const record = (revision: number, title = 'Test jig'): CaseRecord => ({ id: 'c1', revision, doc: demoDoc({ title }), updatedAt: '2026-11-25T08:00:00Z', updatedBy: 'Ada', signedRevision: null });
 
-function setUp(save: (w: CaseWrite) => ReturnType<ApiService['save']>, stored = record(3)) {
+function setUp(save: (w: CaseWrite) => ReturnType<ApiService['save']>, stored = record(3), evaluate: () => Promise<CaseView> = () => new Promise(() => undefined)) {
   const writes: CaseWrite[] = [];
   TestBed.configureTestingModule({
     providers: [
@@ -29,8 +31,8 @@ function setUp(save: (w: CaseWrite) => ReturnType<ApiService['save']>, stored = 
         provide: ApiService,
         useValue: { case: () => of(stored), shop: () => of({ revision: 1, shop: DEFAULT_SHOP }), save: (_: string, w: CaseWrite) => { writes.push(w); return save(w); } },
       },
-      // Evaluation is the worker's; here it never answers.
-      { provide: ComputeService, useValue: { evaluate: () => new Promise(() => undefined) } },
+      // Evaluation is the worker's; here it never answers unless a test says what.
+      { provide: ComputeService, useValue: { evaluate } },
     ],
   });
   return { store: TestBed.inject(CaseStore), writes };
@@ -53,6 +55,21 @@ describe('the open case', () => {
     await wait(1000);
     expect(writes.map((w) => [w.revision, w.doc.title])).toEqual([[3, 'a bcd']]);
     expect([store.saveState(), store.record()?.revision, drafts.read('c1')]).toEqual(['saved', 4, undefined]);
+  });
+  it('screens again the moment an edit is made, long before the worker answers', async () => {
+    const view = evaluateCase(record(3).doc, DEFAULT_SHOP, 20).view;
+    let asked = 0;
+    const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }), record(3), () => (asked++ < 2 ? Promise.resolve(view) : new Promise(() => undefined)));
+    await store.open('c1');
+    await wait(1000);
+    expect(store.options()).toBe(view.options);
+    store.edit((d) => ({ ...d, need: { serviceTemp: { level: 'must', value: 150, from: '' } } }));
+    const pla = (options: readonly RouteOption[]): RouteOption => options.find((o) => o.material === 'pla')!;
+    expect(pla(view.options).state).not.toBe('fail');
+    expect(pla(store.options()).state).toBe('fail');
+    expect(pla(store.options()).price_each).toBe(pla(view.options).price_each);
+    store.undo();
+    expect(pla(store.options()).state).toBe(pla(view.options).state);
   });
   it('takes back and brings back', async () => {
     const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));

@@ -1,8 +1,10 @@
 import { computed, effect, inject, Injectable, type OnDestroy, signal, untracked } from '@angular/core';
 import { concatMap, debounceTime, EMPTY, firstValueFrom, from, retry, Subject, Subscription, switchMap, tap, timer } from 'rxjs';
 import { caseSchema } from '@cuadro/core/case/schema';
+import { rescreen, type RouteOption } from '@cuadro/core/case/options';
 import { RISK_SAMPLES, type CaseView } from '@cuadro/core/case/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
+import type { Shop } from '@cuadro/core/shelf/shop';
 import { VERDICTS } from '@cuadro/core/verdict/verdict';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
@@ -39,6 +41,14 @@ export class CaseStore implements OnDestroy {
   readonly record = signal<CaseRecord | undefined>(undefined);
   readonly doc = signal<CaseDoc | undefined>(undefined);
   readonly view = signal<CaseView | undefined>(undefined);
+  /** What the view was worked out for. */
+  private readonly viewOf = signal<{ doc: CaseDoc; shop: Shop } | undefined>(undefined);
+  /** All routes as the document stands this moment: screened at once, their prices still those of the view until it follows. */
+  readonly options = computed<readonly RouteOption[]>(() => {
+    const [view, doc, shop, of] = [this.view(), this.doc(), this.shops.shop(), this.viewOf()];
+    if (!view || !doc) return [];
+    return of?.doc === doc && of.shop === shop ? view.options : rescreen(doc, shop, view.options);
+  });
   readonly computing = signal(false);
   readonly saveState = signal<SaveState>('saved');
   /** What the server or the schema said last, for beside the saved state. */
@@ -73,11 +83,11 @@ export class CaseStore implements OnDestroy {
             this.computing.set(true);
             const shop = this.shops.shop();
             return from(this.compute.evaluate(doc, shop, QUICK_SAMPLES)).pipe(
-              tap((view) => this.took(view)),
+              tap((view) => this.took(view, doc, shop)),
               switchMap(() => timer(FULL_AFTER_MS)),
               switchMap(() => from(this.compute.evaluate(doc, shop, RISK_SAMPLES))),
               tap((view) => {
-                this.took(view);
+                this.took(view, doc, shop);
                 this.computing.set(false);
               }),
             );
@@ -244,9 +254,10 @@ export class CaseStore implements OnDestroy {
     this.saveState.set('conflict');
   }
 
-  private took(view: CaseView): void {
+  private took(view: CaseView, doc: CaseDoc, shop: Shop): void {
     const before = this.view()?.verdict;
     if (before && before.kind !== view.verdict.kind) this.formerVerdict.set(VERDICTS[before.kind]);
+    this.viewOf.set({ doc, shop });
     this.view.set(view);
     void this.margin.refresh();
   }

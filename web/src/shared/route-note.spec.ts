@@ -19,7 +19,7 @@ function open(check?: string) {
     doc.update(f);
     view.set(evaluateCase(doc(), DEFAULT_SHOP, 20).view);
   };
-  TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { doc, view, edit } }, { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP } }] });
+  TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { doc, view, options: () => view().options, edit } }, { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP } }] });
   const f = TestBed.createComponent(RouteNote);
   f.componentRef.setInput('route', KEY);
   f.componentRef.setInput('checkId', check);

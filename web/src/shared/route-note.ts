@@ -83,7 +83,7 @@ export class RouteNote {
   readonly route = input.required<string>();
   readonly checkId = input<string>();
 
-  protected readonly option = computed<RouteOption | undefined>(() => this.store.view()?.options.find((o) => routeKey(o) === this.route()));
+  protected readonly option = computed<RouteOption | undefined>(() => this.store.options().find((o) => routeKey(o) === this.route()));
   protected readonly result = computed<CheckResult | undefined>(() => this.option()?.checks.find((c) => c.id === this.checkId()));
   protected readonly differ = computed(() => disagreementAt(this.checkId() ?? ''));
   protected readonly why = computed(() => whyRoute(this.option()!));

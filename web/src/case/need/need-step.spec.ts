@@ -19,7 +19,7 @@ async function setUp(change: Partial<CaseDoc> = {}, worth: WorthKnowing[] = []) 
   const view: CaseView = evaluateCase(doc(), DEFAULT_SHOP, 20).view;
   TestBed.configureTestingModule({
     providers: [
-      { provide: CaseStore, useValue: { doc, view: signal(view), computing: signal(false), edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) } },
+      { provide: CaseStore, useValue: { doc, view: signal(view), options: () => view.options, computing: signal(false), edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) } },
       { provide: ComputeService, useValue: { worthKnowing: async () => worth } },
       { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP } },
     ],
@@ -115,6 +115,10 @@ describe('the need step', () => {
     const text = el.querySelector('.worth')!.textContent!.replace(/\s+/g, ' ');
     expect(text).toContain('Temperature in service:');
     expect(text).toMatch(/15.°C: 40 hold; 120.°C: 21 hold\. The leading route would be filament extrusion, open frame in PLA, or CNC milling in Aluminium 6061-T6\./);
+  });
+  it('says at once how many ways hold', async () => {
+    const { el } = await setUp();
+    expect(el.querySelector('.holding')!.textContent).toMatch(/of \d+ ways holds? as/);
   });
   it('gathers fluids, one by one, or keeps it dry', async () => {
     const { doc, row, click } = await setUp({ need: { fluids: given(['coolant' as const]) } });

@@ -3,6 +3,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { resolveNeed } from '@cuadro/core/case/facts';
 import { TODAY_WAYS } from '@cuadro/core/case/new-case';
 import { bounded, MONEY_MAX, requirementNumber } from '@cuadro/core/case/schema';
+import { howManyHold } from '@cuadro/core/case/summary';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { requirementText } from '@cuadro/core/case/words';
 import type { WorthKnowing } from '@cuadro/core/case/worth-knowing';
@@ -54,6 +55,8 @@ export class NeedStep {
   protected readonly family = computed(() => family(this.store.doc()!.family));
   protected readonly planner = computed(() => this.family().planner && PLANNERS[this.family().planner!]);
 
+  /** How many ways hold, as soon as a figure is typed. */
+  protected readonly holding = computed(() => (this.store.options().length ? howManyHold(this.store.options()) : ''));
   /** Facts not given yet that would change what holds; worked out after the case has settled. */
   protected readonly worth = signal<WorthKnowing[]>([]);
   protected readonly worthLines = computed(() => this.worth().slice(0, 4).map((w) => ({ id: w.id, decides: w.decides, label: requirementSpec(w.id).label, text: this.worthText(w) })));
@@ -112,7 +115,7 @@ export class NeedStep {
     const end = (e: WorthKnowing['low']): string => `${requirementText(w.id, e.value, system)}: ${e.holding} hold`;
     const name = (key: string | undefined): string => {
       if (!key) return 'none';
-      const o = this.store.view()?.options.find((x) => routeKey(x) === key);
+      const o = this.store.options().find((x) => routeKey(x) === key);
       return o ? `${inSentence(o.processLabel)} in ${o.materialLabel}` : key;
     };
     return `${end(w.low)}; ${end(w.high)}.${w.decides ? ` The leading route would be ${name(w.low.leader)}, or ${name(w.high.leader)}.` : ''}`;

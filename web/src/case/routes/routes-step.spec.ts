@@ -19,7 +19,7 @@ function setUp() {
   TestBed.configureTestingModule({
     providers: [
       // The view never follows the document here: what is clicked must not wait for what is computed.
-      { provide: CaseStore, useValue: { doc, view, edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) } },
+      { provide: CaseStore, useValue: { doc, view, options: () => view()?.options ?? [], edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) } },
       { provide: ComputeService, useValue: { working: () => new Promise(() => undefined) } },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
     ],

@@ -36,7 +36,7 @@ export class RoutesStep {
     { id: 'all', label: 'all' }, { id: 'hold', label: 'those that hold' }, { id: 'print', label: 'printed' }, { id: 'other', label: 'not printed' },
   ];
 
-  private readonly options = computed(() => this.store.view()?.options ?? []);
+  private readonly options = computed(() => this.store.options());
   /** Checks that at least one route answers: a need that is not there gets no column. */
   protected readonly checks = computed(() => CHECKS.filter((c) => this.options().some((o) => o.checks.some((r) => r.id === c.id))));
   /** The user's pins as they stand this moment, or the suggested ones: the computed view lags behind fast clicks. */
