@@ -4,6 +4,7 @@ import { formatQuantity } from '@cuadro/core/quantity/quantity';
 import { SettingsService } from '../../data/settings.service';
 import type { DrawnShape } from '../../workers/shape.worker';
 import { type DimensionLine, type DrawnSection, PartScene, type PlacedTag, type StandardView, type Tag } from './part-scene';
+import { layTags } from './tag-layout';
 
 const TURN = 0.12;
 const NOTHING = new Float32Array(0);
@@ -37,7 +38,7 @@ export class PartView implements OnDestroy {
   private readonly host = viewChild.required<ElementRef<HTMLElement>>('frame');
   private scene?: PartScene;
   private sizes?: ResizeObserver;
-  protected readonly placed = signal<PlacedTag[]>([]);
+  private readonly placed = signal<PlacedTag[]>([]);
   private pressed?: [number, number];
   private readonly lines = signal<DimensionLine[]>([]);
   protected readonly hatched = signal(true);
@@ -72,6 +73,8 @@ export class PartView implements OnDestroy {
       return { from, to, nx, ny, x: mid[0], y: mid[1], text: formatQuantity(length_mm, 'length', this.settings.units()) };
     }),
   );
+
+  protected readonly laid = computed(() => layTags(this.placed(), this.dimensions()));
 
   constructor() {
     afterNextRender(() => this.start());
