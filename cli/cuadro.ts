@@ -16,6 +16,9 @@ async function main([name, ...args]: string[]): Promise<void> {
   await command.run(args);
 }
 
+// Whoever reads may stop early (`| head`): that is no fault.
+process.stdout.on('error', (e: NodeJS.ErrnoException) => process.exit(e.code === 'EPIPE' ? 0 : 1));
+
 main(process.argv.slice(2)).catch((e: unknown) => {
   process.stderr.write(`cuadro: ${e instanceof Error ? e.message : String(e)}\n`);
   process.exitCode = e instanceof Fault ? e.exit : 1;

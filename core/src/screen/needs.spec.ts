@@ -29,7 +29,7 @@ const ROWS: Row[] = [
   // Assembly
   { family: 'assembly-fixture', what: 'nests circuit boards, in plain PA12-CF', need: { load: 50, serviceTemp: 25, esd: 'dissipative' }, route: 'extrusion-chamber/pa12-cf', says: 'fail', because: ['esd', /lead charge away/] },
   { family: 'assembly-fixture', what: 'nests circuit boards, in the charge-dissipating nylon', need: { load: 50, serviceTemp: 25, esd: 'dissipative', tolerance: 0.6 }, route: 'extrusion-open/pa6-cf-esd', says: 'pass' },
-  { family: 'assembly-fixture', what: 'cleaned with acetone, in ABS', need: { load: 50, serviceTemp: 25, fluids: ['ketone'] }, route: 'extrusion-open/abs', says: 'fail', because: ['fluids', /ketone/] },
+  { family: 'assembly-fixture', what: 'cleaned with acetone, in ABS', need: { load: 50, serviceTemp: 25, fluids: ['ketone'] }, route: 'extrusion-open/abs', says: 'fail', because: ['fluids', /Ketone \(acetone\) attacks ABS/] },
   { family: 'assembly-fixture', what: 'a flat plate with cut-outs is cut', form: 'flat', size: [240, 120, 8], need: { load: 50, serviceTemp: 25 }, route: 'sheet-cut/al-6061', says: 'pass' },
   { family: 'assembly-fixture', what: 'a block with holes is milled by hand', form: 'block', size: [90, 60, 40], need: { load: 50, serviceTemp: 25 }, route: 'manual-mill/al-6061', says: 'pass' },
   { family: 'assembly-fixture', what: 'a shaped one is not cut from sheet', need: { load: 50, serviceTemp: 25 }, route: 'sheet-cut/al-6061', says: 'fail', because: ['form', /Not a flat plate/] },
