@@ -1,13 +1,11 @@
 import { family as familyOf } from '../need/families';
-import { nominalStress } from '../screen/checks/strength';
+import { PRESSURE_FACTOR } from '../screen/checks/pressure';
+import { nominalStress, STRENGTH_FACTOR } from '../screen/checks/strength';
 import { resolveNeed, sizeOf } from './facts';
 import type { CaseDoc } from './types';
 
 /** What a need asks of a material's properties, by property id. */
 export type NeedRegion = Partial<Record<string, { least: number; says: string }>>;
-
-const FACTOR = 3;
-const PRESSURE_FACTOR = 1.5;
 
 /** The region in a plot of materials that a case's need leaves: heat, pressure and strength, with the factors of the checks. */
 export function screenNeedOf(doc: CaseDoc): NeedRegion {
@@ -18,7 +16,7 @@ export function screenNeedOf(doc: CaseDoc): NeedRegion {
   if (need.pressure?.value) out['compressive'] = { least: PRESSURE_FACTOR * need.pressure.value, says: `${Number((PRESSURE_FACTOR * need.pressure.value).toPrecision(3))} MPa on a face` };
   if (need.load?.value) {
     const { stress, across } = nominalStress(need, sizeOf(doc, true), familyOf(doc.family), need.load.value);
-    out[across ? 'strength_across' : 'strength'] = { least: FACTOR * stress, says: `${(FACTOR * stress).toPrecision(2)} MPa, factor 3` };
+    out[across ? 'strength_across' : 'strength'] = { least: STRENGTH_FACTOR * stress, says: `${(STRENGTH_FACTOR * stress).toPrecision(2)} MPa, factor ${STRENGTH_FACTOR}` };
   }
   return out;
 }

@@ -8,8 +8,8 @@ import { likelyInputs } from '../worksheet/sample';
 import { checkUnits } from '../worksheet/units';
 import { buildUp } from '../case/evaluate-case';
 import { evaluateRoute, remedyLoad } from './evaluate-route';
-import { PROCESSES } from './processes';
-import { routeEntries, routeLines, routeSheet } from './worksheet';
+import { process as processOf, PROCESSES } from './processes';
+import { routeEntries, routeLines, routeSheet, shopFiguresOf } from './worksheet';
 
 const NONE = remedyLoad([]);
 const pin = (process: string): { process: string; material: string } => ({ process, material: materialsFor(process)[0].id });
@@ -169,6 +169,21 @@ describe('hand-worked lines of other processes', () => {
     expect(v('material_cost')).toBeCloseTo((30 * 0.95 * 0.15 * 14) / 1000, 8);
     expect(v('master_cost')).toBeCloseTo(30 * 70 + 16 * 65 + 500, 8);
     expect(v('labour_cost')).toBeCloseTo(0.4 * 45, 8);
+  });
+});
+
+describe('figures of the shop that a process asks for', () => {
+  const own = { ...DEFAULT_SHOP, figures: { labour_rate: { low: 70, likely: 80, high: 90, note: 'own' } } };
+  const names = (id: string): string[] => shopFiguresOf(processOf(id), own).map((f) => f.name);
+  it('are its rates and the queue it waits in, and no others', () => {
+    expect(names('binder-sand')).toEqual(expect.arrayContaining(['sand_rate', 'labour_rate', 'inspector_rate', 'engineer_rate', 'bureau_queue']));
+    for (const other of ['mill_rate', 'furnace_rate', 'mill_queue', 'laser_queue']) expect(names('binder-sand')).not.toContain(other);
+    expect(names('bound-metal')).toContain('furnace_queue');
+  });
+  it('are the site’s own where it has them', () => {
+    const all = shopFiguresOf(processOf('binder-sand'), own);
+    expect(all.find((f) => f.name === 'labour_rate')).toMatchObject({ low: 70, likely: 80, high: 90, unit: 'money/h' });
+    expect(all.find((f) => f.name === 'sand_rate')?.likely).toBe(80);
   });
 });
 

@@ -6,9 +6,10 @@ import { lifeEntry } from '../life/life';
 import { family as familyOf } from '../need/families';
 import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
-import { shopEntries, type Shop } from '../shelf/shop';
+import { SHOP_FIGURES, shopEntries, type Shop, type ShopFigure } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
+import { namesIn, parseExpr } from '../worksheet/parse';
 import type { Entry, Line, Override, Range, Source } from '../worksheet/types';
 import { billLines } from './blocks/bill';
 import { CONSTANTS } from './constants';
@@ -105,6 +106,12 @@ export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, materia
 export const TODAY_PROCESS: Record<TodayWay, string | undefined> = {
   machined: 'cnc-mill', bought: 'cnc-mill', 'hand-made': 'manual-mill', cut: 'sheet-cut', none: undefined,
 };
+
+/** Rates and queues of the shop that a process's lines and stages ask for, the site's own before the built-in ones. */
+export function shopFiguresOf(process: Process, shop: Shop): readonly ShopFigure[] {
+  const asked = new Set([...process.lines.flatMap((l) => namesIn(parseExpr(l.name, l.expr))), ...process.stages.map((s) => s.hours)]);
+  return SHOP_FIGURES.filter((f) => asked.has(f.name)).map((f) => ({ ...f, ...shop.figures[f.name] }));
+}
 
 /** Today's price is a quote for the way the tool is made today: it goes over that route's price, estimate kept beside. */
 export function routeOverrides(doc: CaseDoc, pin: Pin): Record<string, Override> {

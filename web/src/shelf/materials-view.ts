@@ -4,6 +4,7 @@ import { formatNumber, formatRange, unitText } from '@cuadro/core/quantity/quant
 import { inSentence } from '@cuadro/core/quantity/words';
 import { PROCESSES } from '@cuadro/core/routes/processes';
 import { readMaterials, withOwn, writeMaterials, type CsvFault } from '@cuadro/core/shelf/material-csv';
+import { passes, type MaterialFilter } from '@cuadro/core/shelf/material-filter';
 import { NUMBERS, PROPERTIES, propertyOf, type NumberProperty, type Property } from '@cuadro/core/shelf/properties';
 import { MATERIALS, shelfOf } from '@cuadro/core/shelf/shelf';
 import type { Material } from '@cuadro/core/shelf/types';
@@ -19,13 +20,6 @@ import { MaterialForm } from './material-form';
 import { materialPlot, plotWords } from './material-plot';
 
 const MOST = 5;
-interface Filter {
-  property: string;
-  /** For numbers: at least and at most; for classes and texts: the value or a part of it. */
-  least?: number;
-  most?: number;
-  is?: string;
-}
 
 /** Materials: browse, filter by any property, compare up to five, plot any against any, put in one's own, CSV in and out. */
 @Component({
@@ -46,7 +40,7 @@ export class MaterialsView {
   protected readonly numbers = NUMBERS;
   protected readonly word = signal('');
   protected readonly process = signal('');
-  protected readonly filters = signal<Filter[]>([]);
+  protected readonly filters = signal<MaterialFilter[]>([]);
   protected readonly chosen = signal<readonly string[]>([]);
   protected readonly mode = signal<'table' | 'compare' | 'plot'>('table');
   protected readonly x = signal('density');
@@ -116,7 +110,7 @@ export class MaterialsView {
     select.value = '';
   }
 
-  protected changeFilter(i: number, change: Partial<Filter>): void {
+  protected changeFilter(i: number, change: Partial<MaterialFilter>): void {
     this.filters.update((all) => all.map((f, k) => (k === i ? { ...f, ...change } : f)));
   }
 
@@ -211,15 +205,4 @@ export class MaterialsView {
       return false;
     }
   }
-}
-
-function passes(m: Material, f: Filter): boolean {
-  const p = propertyOf(f.property)!;
-  if (p.kind === 'number') {
-    const r = p.get(m);
-    if (f.least === undefined && f.most === undefined) return true;
-    return !!r && (f.least === undefined || r.likely >= f.least) && (f.most === undefined || r.likely <= f.most);
-  }
-  if (!f.is) return true;
-  return p.kind === 'class' ? p.get(m) === f.is : p.get(m).toLowerCase().includes(f.is.toLowerCase());
 }

@@ -4,14 +4,17 @@ import { formatNumber, formatRange, unitText } from '@cuadro/core/quantity/quant
 import { inSentence } from '@cuadro/core/quantity/words';
 import { factEntries, type Process } from '@cuadro/core/routes/process';
 import { PROCESSES } from '@cuadro/core/routes/processes';
+import { shopFiguresOf } from '@cuadro/core/routes/worksheet';
 import { FINISHING } from '@cuadro/core/shelf/finishing';
 import { HARDWARE } from '@cuadro/core/shelf/hardware';
-import { SHOP_FIGURES } from '@cuadro/core/shelf/shop';
-import { namesIn, parseExpr } from '@cuadro/core/worksheet/parse';
+import type { ShopFigure } from '@cuadro/core/shelf/shop';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
 import { WorkingMargin } from '../shared/working-margin';
 import { MaterialsView } from './materials-view';
+
+/** A queue by its name alone would read like a machine. */
+const waiting = (f: ShopFigure): ShopFigure => (f.group === 'Queues' ? { ...f, label: `Wait: ${inSentence(f.label)}` } : f);
 
 type Tab = 'materials' | 'processes' | 'parts' | 'views';
 
@@ -47,12 +50,6 @@ export class ShelfPage {
   protected number = formatNumber;
   protected range = formatRange;
 
-  /** Rates and queues of the shop that a process's lines and stages ask for. */
-  private shopFigures(p: Process): { label: string; unit: string; low: number; likely: number; high: number }[] {
-    const asked = new Set([...p.lines.flatMap((l) => namesIn(parseExpr(l.name, l.expr))), ...p.stages.map((s) => s.hours)]);
-    return SHOP_FIGURES.filter((f) => asked.has(f.name)).map((f) => ({ ...f, ...this.shops.shop().figures[f.name], label: f.group === 'Queues' ? `Wait: ${inSentence(f.label)}` : f.label }));
-  }
-
   protected openProcess(p: Process): void {
     this.margin.show({
       kind: 'text',
@@ -62,7 +59,7 @@ export class ShelfPage {
         ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm, round holes from ${p.limits.hole_mm} mm.`] : []), ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []), ...(p.skill ? [p.skill] : []), ...p.cautions,
         'Typical published ranges, confirm with your supplier\'s sheet; rates and queues are those of the Shop page. Your own figures go over any line of a case. Low · likely · high:',
       ],
-      rows: [...factEntries(p), ...this.shopFigures(p)].map((f) => ({ label: f.unit ? `${f.label}, ${unitText(f.unit, this.currency)}` : f.label, text: formatRange(f) })),
+      rows: [...factEntries(p), ...shopFiguresOf(p, this.shops.shop()).map(waiting)].map((f) => ({ label: f.unit ? `${f.label}, ${unitText(f.unit, this.currency)}` : f.label, text: formatRange(f) })),
     });
   }
 }

@@ -1,5 +1,5 @@
 import { byLevel, type Check } from '../check';
-import { heatKnockDown, stressOf } from './strength';
+import { heatKnockDown, STRENGTH_FACTOR, stressOf } from './strength';
 
 const BASIS = 'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat counted, safety factor 3. Verify by a load left on over a weekend.';
 
@@ -13,8 +13,8 @@ export const creep: Check = {
     const { stress, across } = stressOf(ctx, need.load.value);
     const range = across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
     const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
-    const allow = (range.likely * share) / 3;
-    const state = stress <= (range.low * share) / 3 ? 'pass' : stress <= (range.high * share) / 2 ? 'conditional' : 'fail';
+    const allow = (range.likely * share) / STRENGTH_FACTOR;
+    const state = stress <= (range.low * share) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * share) / 2 ? 'conditional' : 'fail';
     const s = stress.toPrecision(2), a = allow.toPrecision(2);
     return {
       state: byLevel(need.load.level, state), value: stress, limit: allow, unit: 'MPa', margin: (allow - stress) / allow, basis: BASIS,

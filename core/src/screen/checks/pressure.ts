@@ -3,7 +3,8 @@ import { heatKnockDown } from './strength';
 
 const BASIS = 'Pressure a face bears, low to high of the published range, reduced linearly to half at the use temperature; factor 1.5. Small radii see more than the mean: check the smallest.';
 
-const FACTOR = 1.5;
+/** Against crushing of a face. */
+export const PRESSURE_FACTOR = 1.5;
 
 export const pressure: Check = {
   id: 'pressure',
@@ -14,7 +15,7 @@ export const pressure: Check = {
     if (p === 0) return { state: 'pass', value: 0, unit: 'MPa', basis: BASIS, reason: 'Nothing presses on it.' };
     const hot = need.cureTemp?.value ?? need.serviceTemp?.value ?? 23;
     const knock = heatKnockDown(hot, traits.use_c.likely);
-    const low = (traits.compressive_mpa.low * knock) / FACTOR, high = (traits.compressive_mpa.high * knock) / FACTOR;
+    const low = (traits.compressive_mpa.low * knock) / PRESSURE_FACTOR, high = (traits.compressive_mpa.high * knock) / PRESSURE_FACTOR;
     const state = p <= low ? 'pass' : p <= high ? 'conditional' : 'fail';
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
     return {

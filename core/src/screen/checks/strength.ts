@@ -3,6 +3,9 @@ import { byLevel, type Check, type CheckContext } from '../check';
 const BASIS =
   'Screening only, not finite elements: a plain beam across the part (or pressure on a quarter of its face), wall and fill taken as solid, safety factor 3, strength reduced for heat. Lasting load is judged apart. Verify by a test load.';
 
+/** Against breaking; creep keeps it too. */
+export const STRENGTH_FACTOR = 3;
+
 /** Part of the strength left at temperature t: linear from all at 23 °C to half at the use temperature. */
 export const heatKnockDown = (t: number, use: number): number => Math.min(1, Math.max(0.3, 1 - (0.5 * (t - 23)) / Math.max(1, use - 23)));
 
@@ -32,8 +35,8 @@ export const strength: Check = {
     const { stress, bending, across } = stressOf(ctx, force);
     const range = across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
     const knock = heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
-    const allow = (range.likely * knock) / 3;
-    const state = stress <= (range.low * knock) / 3 ? 'pass' : stress <= (range.high * knock) / 2 ? 'conditional' : 'fail';
+    const allow = (range.likely * knock) / STRENGTH_FACTOR;
+    const state = stress <= (range.low * knock) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * knock) / 2 ? 'conditional' : 'fail';
     const way = across && material.family !== 'metal' ? 'across the layers' : 'in the layer plane';
     const s = stress.toPrecision(2);
     const a = allow.toPrecision(2);
