@@ -1,4 +1,4 @@
-import { Component, signal, type WritableSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, signal, type WritableSignal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
@@ -10,7 +10,7 @@ import { CaseStore, type SaveState } from '../data/case-store';
 import { ComputeService } from '../data/compute.service';
 import { CasePage } from './case-page';
 
-@Component({ template: '' })
+@Component({ template: '', changeDetection: ChangeDetectionStrategy.OnPush })
 class Nothing {}
 
 function setUp(change: Partial<CaseDoc> = {}, more: Record<string, unknown> = {}) {
