@@ -29,6 +29,11 @@ describe('words on the drawing', () => {
     const [moved] = layTags([tag(100, 100)], [{ x: 140, y: 84, text: '236 mm' }]);
     expect(moved.label).toEqual({ x: 114, y: 114, side: 'start' });
   });
+  it('keep off the dots of other tags', () => {
+    // A dot where the first's words would stand.
+    const [first] = layTags([tag(100, 100), tag(140, 84)], []);
+    expect(first.label).toEqual({ x: 114, y: 114, side: 'start' });
+  });
   it('of a marked face stay in their ring', () => {
     const [face, near] = layTags([tag(100, 100, 'W1', 'face'), tag(90, 104, '2', 'hole')], []);
     expect(face.label).toEqual({ x: 100, y: 104, side: 'middle' });

@@ -10,6 +10,8 @@ interface Rect { left: number; right: number; top: number; bottom: number }
 /** Width of a letter and height of a line of the drawing's label face, px; a little generous. */
 const LETTER = 6.5;
 const LINE = 15;
+/** Half of a dot, px: no words stand over one. */
+const DOT = 3;
 /** Where the leader may end, in the order in which the places are tried, px from the point. */
 const PLACES: readonly (readonly [number, number])[] = [[12, -12], [12, 14], [-12, -12], [-12, 14], [26, -30], [-26, -30], [26, 32], [-26, 32]];
 
@@ -21,12 +23,13 @@ const rect = (x: number, y: number, text: string, side: 'start' | 'middle' | 'en
 const meet = (a: Rect, b: Rect): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
 /**
- * Give each tag a place for its words where no earlier one and none of the given texts stands; the first tags matter most. A tag
+ * Give each tag a place for its words where no earlier one, no dot and none of the given texts stands; the first tags matter most. A tag
  * without room keeps its dot. Marks of faces stand where they are: their words are a letter in a ring.
  * @param taken texts that stand already, by their middle
  */
 export function layTags(tags: readonly PlacedTag[], taken: readonly { x: number; y: number; text: string }[]): LaidTag[] {
-  const full: Rect[] = taken.map((t) => rect(t.x, t.y + 4, t.text, 'middle'));
+  const dots = tags.map((t): Rect => ({ left: t.x - DOT, right: t.x + DOT, top: t.y - DOT, bottom: t.y + DOT }));
+  const full: Rect[] = [...dots, ...taken.map((t) => rect(t.x, t.y + 4, t.text, 'middle'))];
   return tags.map((t) => {
     if (t.kind === 'face') {
       full.push({ left: t.x - 9, right: t.x + 9, top: t.y - 9, bottom: t.y + 9 });
