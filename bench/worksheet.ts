@@ -1,8 +1,9 @@
 import { all, create } from 'mathjs';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { remedyLoad } from '@cuadro/core/routes/evaluate-route';
 import { routeSheet } from '@cuadro/core/routes/worksheet';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { at, evaluate } from '@cuadro/core/worksheet/evaluate';
 import { sampleEntries } from '@cuadro/core/worksheet/sample';
 import type { Column } from '@cuadro/core/worksheet/types';
@@ -73,7 +74,7 @@ function byHand(x: Record<string, Column>): Record<string, Float64Array> {
 
 /** 20 000 samples of a whole route beside the parsing library's compiled evaluator, and beside a hand-written loop. */
 export function benchWorksheet(): void {
-  const route = routeSheet(demoDoc(), DEFAULT_SHOP, { process: 'extrusion-chamber', material: 'pa12-cf' }, remedyLoad([]));
+  const route = routeSheet(factsOf(demoDoc(), BUILT_IN_SITE), { process: 'extrusion-chamber', material: 'pa12-cf' }, remedyLoad([]));
   const used = new Set(route.sheet.inputs);
   const inputs = sampleEntries(route.entries.filter((e) => used.has(e.name)), N, 1);
 

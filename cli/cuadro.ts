@@ -1,14 +1,16 @@
 import { Fault } from './command';
 import { holes } from './commands/holes';
 import { jaws } from './commands/jaws';
+import { make } from './commands/make';
 import { measure } from './commands/measure';
 import { orient } from './commands/orient';
+import { plan } from './commands/plan';
 import { reach } from './commands/reach';
 import { screen } from './commands/screen';
 import { slice } from './commands/slice';
 import { thickness } from './commands/thickness';
 
-const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, screen];
+const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, make, screen, plan];
 
 async function main([name, ...args]: string[]): Promise<void> {
   const command = COMMANDS.find((c) => c.name === name);

@@ -1,4 +1,4 @@
-import type { CaseDoc } from '@cuadro/core/case/types';
+import { type CaseDoc, DOC_VERSION } from '@cuadro/core/case/types';
 import type { Need, Requirement } from '@cuadro/core/need/requirements';
 
 /**
@@ -15,8 +15,8 @@ export interface DemoCase {
 const must = <T>(value: T, from: string): Requirement<T> => ({ level: 'must', value, from });
 const want = <T>(value: T, from: string): Requirement<T> => ({ level: 'want', value, from });
 
-const demo = (doc: Omit<CaseDoc, 'shapes' | 'start' | 'pins' | 'overrides'> & { need: Need }, meshes: Omit<DemoCase, 'doc'> = {}): DemoCase => ({
-  doc: { pins: [], overrides: {}, ...doc },
+const demo = (doc: Omit<CaseDoc, 'version' | 'shapes' | 'start' | 'pins' | 'overrides'> & { need: Need }, meshes: Omit<DemoCase, 'doc'> = {}): DemoCase => ({
+  doc: { version: DOC_VERSION, pins: [], overrides: {}, ...doc },
   ...meshes,
 });
 

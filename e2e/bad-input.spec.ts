@@ -8,7 +8,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
   test('broken meshes', async ({ page, server }) => {
     await page.goto(await server.step('Tack-weld', 'shape'));
     await expect(page.getByText('Drop a mesh or a model here')).toBeVisible();
-    const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision;
+    const before = (await server.case('Tack-weld')).revision;
     const good = bracket();
     const nan = Buffer.from(good);
     nan.writeFloatLE(NaN, 84 + 50 * 5 + 20);
@@ -24,7 +24,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
       await expect(page.getByRole('alert')).toContainText('Nothing was changed');
     }
     await expect(page.getByText('Drop a mesh or a model here')).toBeVisible();
-    expect((await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!.revision).toBe(before);
+    expect((await server.case('Tack-weld')).revision).toBe(before);
   });
 
   test('and good meshes of other kinds are taken', async ({ page, server }) => {
@@ -55,7 +55,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
 
   test('absurd numbers', async ({ page, server }) => {
     await page.goto(await server.step('Tack-weld', 'need'));
-    const before = (await server.cases()).find((c) => c.doc.title.includes('Tack-weld'))!;
+    const before = (await server.case('Tack-weld'));
     for (const [field, text, says] of [
       ['Tightest tolerance ±', '-5 mm', 'Tightest tolerance ± cannot be below'], ['Cycles a year, all copies', '1e12', 'cannot be above'], ['Largest load', '12 mm', 'not a unit that fits here'],
       ['Temperature in service', 'warm', 'is not a number'], ['Copies in use', '1.5', 'a whole number'],
@@ -70,8 +70,8 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
     // A good edit afterwards is saved, and the bad ones are not in it.
     await page.getByRole('textbox', { name: 'Where it works' }).fill('Welding, bay 4');
     await page.getByRole('textbox', { name: 'Where it works' }).blur();
-    await expect.poll(async () => (await server.cases()).find((c) => c.id === before.id)!.doc.place).toBe('Welding, bay 4');
-    const after = (await server.cases()).find((c) => c.id === before.id)!;
+    await expect.poll(async () => (await server.case('Tack-weld')).doc.place).toBe('Welding, bay 4');
+    const after = (await server.case('Tack-weld'));
     expect(after.doc.need).toEqual(before.doc.need);
   });
 

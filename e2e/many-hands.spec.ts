@@ -14,7 +14,7 @@ test('two tabs on one case follow each other, and a clash is a choice', async ({
   await expect(place(other)).toHaveValue('Machining, mill 3');
 
   // Both change it at once: the first tab's save is held back until the second one's is stored.
-  const stored = () => server.cases().then((all) => all.find((c) => c.doc.title.includes('Soft jaws'))!.doc.place);
+  const stored = () => server.case('Soft jaws').then((c) => c.doc.place);
   let release: () => void = () => undefined;
   const held = new Promise<void>((done) => (release = done));
   await page.route('**/api/cases/*', async (route) => {
@@ -49,7 +49,7 @@ test('a dead server loses no edit, not even over a reload', async ({ page, serve
   await server.start();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Where it works' })).toHaveValue('Robot cell 2');
-  await expect.poll(async () => (await server.cases()).find((c) => c.doc.title.includes('Finger'))!.doc.place).toBe('Robot cell 2');
+  await expect.poll(async () => (await server.case('Finger')).doc.place).toBe('Robot cell 2');
 });
 
 test('edits can be taken back and brought back', async ({ page, server }) => {

@@ -47,7 +47,7 @@ test('from a need through the matrix to a remedy, screened again and pinned', as
   await page.reload();
   await page.getByRole('searchbox', { name: 'Filter routes' }).fill('PA12-CF short');
   await expect(page.getByText(/remed(y|ies) taken/)).toBeVisible();
-  await expect.poll(async () => (await server.cases()).find((c) => c.doc.title.includes('Hinge'))!.doc.remedies?.['extrusion-chamber/pa12-cf']).toContain('conductive-grade');
+  await expect.poll(async () => (await server.case('Hinge')).doc.remedies?.['extrusion-chamber/pa12-cf']).toContain('conductive-grade');
 });
 
 test('own materials: two thousand rows in, the bad ones named, screened like any other, and off again', async ({ page, server }) => {

@@ -4,7 +4,7 @@ import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import type { CaseRecord } from '@cuadro/core/wire';
+import type { CaseList, CaseRecord, CaseRow } from '@cuadro/core/wire';
 
 const ROOT = resolve(import.meta.dirname, '..');
 
@@ -46,13 +46,20 @@ export class TestServer {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
-  async cases(): Promise<CaseRecord[]> {
-    return (await (await fetch(`${this.url}/api/cases`)).json()) as CaseRecord[];
+  async cases(): Promise<CaseRow[]> {
+    return ((await (await fetch(`${this.url}/api/cases?size=500`)).json()) as CaseList).rows;
+  }
+
+  /** The case whose title contains a word, as it is stored. */
+  async case(title: string): Promise<CaseRecord> {
+    const found = (await this.cases()).find((c) => c.title.includes(title));
+    if (!found) throw new Error(`no case is called ${title}`);
+    return (await (await fetch(`${this.url}/api/cases/${found.id}`)).json()) as CaseRecord;
   }
 
   /** Path of a step of the case whose title contains a word. */
   async step(title: string, step: string): Promise<string> {
-    const found = (await this.cases()).find((c) => c.doc.title.includes(title));
+    const found = (await this.cases()).find((c) => c.title.includes(title));
     if (!found) throw new Error(`no case is called ${title}`);
     return `${this.url}/case/${found.id}/${step}`;
   }

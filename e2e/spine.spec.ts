@@ -187,7 +187,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await page.goto(address);
     await expect(page.locator('article h2')).toHaveText(verdict);
     await expect(page.locator('.signatures li').first()).toContainText('Inés Prueba');
-    const record = (await server.cases()).find((c) => c.doc.title === 'Valve bracket nest')!;
+    const record = await server.case('Valve bracket nest');
     expect(record.signedRevision).toBe(record.revision);
     const mesh = await page.request.get(`${server.url}/api/meshes/${record.doc.shapes.printed!.hash}`);
     expect((await mesh.body()).equals(bracket())).toBe(true);

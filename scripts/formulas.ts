@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { PROCESSES } from '@cuadro/core/routes/processes';
-import { billLines } from '@cuadro/core/routes/blocks/bill';
+import { PROCESSES } from '@cuadro/core/process/processes';
+import { billLines } from '@cuadro/core/routes/bill';
 import type { Line } from '@cuadro/core/worksheet/types';
 
 /** docs/formulas.md: every line of every route, written from the templates themselves. `--check` only compares. */

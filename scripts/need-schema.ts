@@ -10,7 +10,7 @@ const value = (spec: RequirementSpec): object => {
     case 'number': return { type: spec.whole ? 'integer' : 'number', minimum: spec.min, maximum: spec.max };
     case 'choice': return { enum: spec.options.map((o) => o.value) };
     case 'yes-no': return { type: 'boolean' };
-    case 'fluids': return { type: 'array', items: { enum: spec.options }, uniqueItems: true };
+    case 'choices': return { type: 'array', items: { enum: spec.options.map((o) => o.value) }, uniqueItems: true };
   }
 };
 const unit = (spec: RequirementSpec): string => (spec.kind === 'number' && QUANTITIES[spec.quantity].store ? `, ${QUANTITIES[spec.quantity].store}` : '');
@@ -32,7 +32,7 @@ export const needSchema = {
       type: 'object',
       additionalProperties: false,
       properties: Object.fromEntries(REQUIREMENTS.map((spec) => [spec.id, {
-        description: `${spec.label}${unit(spec)}. ${spec.why}`,
+        description: `${spec.label}${unit(spec)}. ${spec.help}`,
         anyOf: [value(spec), { type: 'object', required: ['value'], additionalProperties: false, properties: { value: value(spec), level: { enum: ['must', 'want'] }, from: { type: 'string', maxLength: 200 } } }],
       }])),
     },

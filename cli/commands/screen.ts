@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
-import { NeedFileError, readNeed } from '@cuadro/core/case/need-file';
-import { screenAll } from '@cuadro/core/case/options';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
+import { NeedFileError, readNeed } from '@cuadro/core/document/need-file';
+import { screenAll } from '@cuadro/core/decide/options';
 import { type Command, Fault, parse } from '../command';
 
 const usage = 'screen NEED.json';
@@ -19,7 +20,7 @@ export const screen: Command = {
       throw new Fault(`${file}: ${e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
     }
     try {
-      const options = screenAll(readNeed(json), DEFAULT_SHOP);
+      const options = screenAll(factsOf(readNeed(json), BUILT_IN_SITE));
       process.stdout.write(
         `${JSON.stringify(options.map((o) => ({
           route: o.process, material: o.material, state: o.state,

@@ -1,5 +1,9 @@
 import type { CaseDoc } from './case/types';
-import type { CaseView } from './case/evaluate-case';
+import type { CaseView } from './decide/evaluate-case';
+import type { QuickLook } from './decide/quick-look';
+import type { VerdictKind } from './decide/verdict';
+import type { Evidence } from './records/evidence';
+import type { RecordRow } from './records/kind';
 import type { Shop } from './shelf/shop';
 import type { Measure } from './shape/measure';
 
@@ -22,6 +26,50 @@ export interface CaseWrite {
   who: string;
 }
 
+/** One row of the list of cases: what it shows, not the document. */
+export interface CaseRow {
+  id: string;
+  revision: number;
+  title: string;
+  family: string;
+  familyLabel: string;
+  place: string;
+  trouble: string;
+  createdAt: string;
+  updatedAt: string;
+  updatedBy: string;
+  signedRevision: number | null;
+  /** As last worked out, when it still holds for the case and the site as they are. */
+  look?: QuickLook;
+}
+
+export interface CaseListQuery {
+  /** From 0. */
+  page?: number;
+  size?: number;
+  /** Words that title, place, kind or trouble must hold. */
+  q?: string;
+  sort?: 'created' | 'updated' | 'title' | 'place' | 'family' | 'worth';
+  down?: boolean;
+}
+
+export interface CaseList {
+  total: number;
+  rows: CaseRow[];
+}
+
+/** A quick look worked out by a page, for the list. */
+export interface LookWrite {
+  revision: number;
+  site: string;
+  look: QuickLook;
+}
+
+export interface RecordList {
+  total: number;
+  rows: RecordRow[];
+}
+
 export interface RevisionRecord {
   revision: number;
   at: string;
@@ -31,6 +79,10 @@ export interface RevisionRecord {
 export interface ShopRecord {
   revision: number;
   shop: Shop;
+  /** What the records of the site say. */
+  evidence: Evidence;
+  /** Tells this state of shop and records from others. */
+  siteKey: string;
 }
 
 export interface MeshRecord {
@@ -57,7 +109,14 @@ export interface SignatureRecord {
   doc: CaseDoc;
   shop: Shop;
   view: CaseView;
+  evidence: Evidence | null;
+  /** Version of the computation and digest of the built-in figures; none in old signatures. */
+  engine: string | null;
+  digest: string | null;
 }
+
+/** A signature in a list: without the frozen figures. */
+export type SignatureRow = Omit<SignatureRecord, 'doc' | 'shop' | 'view' | 'evidence'> & { kind: VerdictKind; headline: string };
 
 export interface SignRequest {
   revision: number;

@@ -4,9 +4,10 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { buildApp } from './app';
 import { FolderHeld, lockFolder } from './db/lock';
-import { openDb } from './db/open';
+import { openDb, openServerDb } from './db/open';
 import { openPool } from './jobs/pool';
-import { MeshStore } from './meshes/store';
+import { collectMeshes } from './meshes/collect';
+import { FolderMeshStore } from './meshes/store';
 import { seedDemo } from './seed';
 
 /** Start the service. Prints one line with the address when it is ready. */
@@ -26,9 +27,11 @@ async function main(): Promise<void> {
 
   const release = await lockFolder(data);
   const say = (line: string): void => void process.stdout.write(`${line}\n`);
-  if (!existsSync(join(data, 'db'))) say('Setting up the data folder; this takes about half a minute.');
-  const { db, close } = await openDb(join(data, 'db'), join(root, 'server/migrations'));
-  const meshes = new MeshStore(join(data, 'meshes'));
+  if (!process.env['DATABASE_URL'] && !existsSync(join(data, 'db'))) say('Setting up the data folder; this takes about half a minute.');
+  const migrations = join(root, 'server/migrations');
+  const url = process.env['DATABASE_URL'];
+  const { db, close } = url ? await openServerDb(url, migrations) : await openDb(join(data, 'db'), migrations);
+  const meshes = new FolderMeshStore(join(data, 'meshes'));
   const pool = openPool(join(here, 'worker.js'));
   if (!values.empty) await seedDemo(db, meshes, pool);
   const app = await buildApp({ db, meshes, pool, page: join(root, 'web/dist') });
@@ -47,6 +50,8 @@ async function main(): Promise<void> {
 
   const address = await app.listen({ host: '127.0.0.1', port });
   say(`Cuadro is ready at ${address}`);
+  // In the background; what goes wrong here stops nothing.
+  collectMeshes(db, meshes).catch(() => undefined);
 }
 
 main().catch((e: unknown) => {

@@ -3,7 +3,7 @@ import { UP } from '@cuadro/core/shape/turn';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { DEMO_CASES } from '../../demo/cases';
 import { makeMeshes } from '../../demo/meshes';
-import { createCase, listCases } from './cases/store';
+import { countCases, createCase } from './cases/store';
 import type { Db } from './db/open';
 import { meshes as meshTable } from './db/schema';
 import type { Pool } from './jobs/pool';
@@ -13,7 +13,7 @@ import { readShop, saveShop } from './shop/store';
 /** Load the demo plant into a data folder that has never held anything. A second start finds the shop and leaves it alone. */
 export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = new Date()): Promise<void> {
   const { revision } = await readShop(db);
-  if (revision > 0 || (await listCases(db)).length) return;
+  if (revision > 0 || (await countCases(db)) > 0) return;
   const shapes = new Map<string, ShapeRef>();
   const store = async (name: string, bytes: Uint8Array): Promise<void> => {
     const fileName = `${name}.stl`;
@@ -31,5 +31,5 @@ export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = ne
     await createCase(db, full, 'demo plant');
   }
   // Last, so that a start that was cut off seeds again.
-  await saveShop(db, DEFAULT_SHOP, 0);
+  await saveShop(db, DEFAULT_SHOP, 0, 'demo plant');
 }

@@ -3,17 +3,18 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { demoDoc } from '@cuadro/core/case/testing';
+import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { readShape } from '@cuadro/core/shape/measure';
-import type { CaseRecord, MeshRecord, SignatureRecord } from '@cuadro/core/wire';
+import type { CaseRecord, MeshRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import { buildApp } from './app';
 import { openDb, type OpenDb } from './db/open';
 import { openPool, type Pool } from './jobs/pool';
-import { MeshStore } from './meshes/store';
+import { FolderMeshStore } from './meshes/store';
 import { readShop } from './shop/store';
 import { seedDemo } from './seed';
-import { listCases } from './cases/store';
+import { getCase, listCases } from './cases/store';
 
 const MIGRATIONS = resolve(__dirname, '../migrations');
 let folder: string;
@@ -23,7 +24,7 @@ let app: FastifyInstance;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'cuadro-server-'));
   open = await openDb(undefined, MIGRATIONS);
-  app = await buildApp({ db: open.db, meshes: new MeshStore(folder), pool: openPool('none') });
+  app = await buildApp({ db: open.db, meshes: new FolderMeshStore(folder), pool: openPool('none') });
 }, 180_000);
 afterAll(async () => {
   await app.close();
@@ -120,7 +121,10 @@ describe('sign-off', () => {
     expect(signed.body.view.samples).toBe(20_000);
     await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'Later' }), revision: 1, who: 'x' });
     expect(await sign(1)).toMatchObject({ status: 409, body: { code: 'SIGN_STALE' } });
-    const [kept] = (await call<SignatureRecord[]>('GET', `/api/cases/${made.id}/signatures`)).body;
+    const [row] = (await call<SignatureRow[]>('GET', `/api/cases/${made.id}/signatures`)).body;
+    expect(row).toMatchObject({ kind: signed.body.view.verdict.kind, headline: signed.body.view.verdict.headline });
+    expect(row).not.toHaveProperty('view');
+    const kept = (await call<SignatureRecord>('GET', `/api/cases/${made.id}/signatures/${row.id}`)).body;
     expect(kept.view).toEqual(JSON.parse(JSON.stringify(signed.body.view)));
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 2, signedRevision: 1 });
   }, 180_000);
@@ -144,7 +148,7 @@ describe('the report', () => {
 
 describe('the shop', () => {
   it('starts built in, is replaced by revision, and refuses absurd rates', async () => {
-    expect((await call('GET', '/api/shop')).body).toEqual({ revision: 0, shop: DEFAULT_SHOP });
+    expect((await call('GET', '/api/shop')).body).toMatchObject({ revision: 0, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE });
     const own = { ...DEFAULT_SHOP, figures: { mill_rate: { low: 60, likely: 80, high: 90, note: 'controller' } } };
     expect((await call('PUT', '/api/shop', { shop: own, revision: 0 })).body).toMatchObject({ revision: 1 });
     expect(await call('PUT', '/api/shop', { shop: own, revision: 0 })).toMatchObject({ status: 409, body: { code: 'SHOP_CHANGED' } });
@@ -174,9 +178,9 @@ describe('the demo plant', () => {
     // The analyses have their own tests; here they would take half a minute.
     const pool = { run: async (_name: string, { bytes }: { bytes: Uint8Array }) => ({ measure: readShape(bytes).measure }), close: async () => undefined } as unknown as Pool;
     try {
-      const store = new MeshStore(mkdtempSync(join(folder, 'demo-')));
+      const store = new FolderMeshStore(mkdtempSync(join(folder, 'demo-')));
       await seedDemo(fresh.db, store, pool, new Date('2026-11-25T08:00:00Z'));
-      const cases = await listCases(fresh.db);
+      const cases = await Promise.all((await listCases(fresh.db, { size: 500 }, '')).rows.map((r) => getCase(fresh.db, r.id)));
       expect(cases.length).toBeGreaterThanOrEqual(6);
       for (const { doc } of cases) for (const shape of Object.values(doc.shapes)) {
         expect(await store.has(shape.hash)).toBe(true);
@@ -184,7 +188,7 @@ describe('the demo plant', () => {
       }
       expect((await readShop(fresh.db)).revision).toBe(1);
       await seedDemo(fresh.db, store, pool);
-      expect((await listCases(fresh.db)).length).toBe(cases.length);
+      expect((await listCases(fresh.db, {}, '')).total).toBe(cases.length);
     } finally {
       await fresh.close();
     }

@@ -1,6 +1,7 @@
+import { BUILT_IN_SITE } from '../records/site';
 import { writeStl } from '../shape/formats/stl';
 import { readShape } from '../shape/measure';
-import { formOf, missingEssentials, shapeFor, sizeOf } from './facts';
+import { formOf, missingEssentials, plainFacts, shapeFor, sizeOf } from './facts';
 import { prism } from '../make/solids';
 import { drilledPlate } from '../shape/testing';
 import { turned } from '../shape/turn';
@@ -58,9 +59,9 @@ describe('the shape of a case', () => {
 
 describe('essential facts', () => {
   it('are missing until somebody gives them or the family assumes them', () => {
-    expect(missingEssentials(demoDoc({ family: 'gauge' }))).toEqual(['tolerance']);
-    expect(missingEssentials(demoDoc({ family: 'gauge', need: { tolerance: { level: 'must', value: 0.1, from: '' } } }))).toEqual([]);
-    expect(missingEssentials(demoDoc())).toEqual([]);
+    expect(missingEssentials(plainFacts(demoDoc({ family: 'gauge' }), BUILT_IN_SITE))).toEqual(['tolerance']);
+    expect(missingEssentials(plainFacts(demoDoc({ family: 'gauge', need: { tolerance: { level: 'must', value: 0.1, from: '' } } }), BUILT_IN_SITE))).toEqual([]);
+    expect(missingEssentials(plainFacts(demoDoc(), BUILT_IN_SITE))).toEqual([]);
   });
 });
 

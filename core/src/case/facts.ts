@@ -1,13 +1,30 @@
-import { family as familyOf } from '../need/families';
-import type { Form } from '../need/family';
+import { familyOf } from '../need/families';
+import type { Family, Form } from '../need/family';
+import type { Site } from '../records/site';
+import type { Contribution } from './contribution';
 import { REQUIREMENTS, type Need, type Requirement, type RequirementId } from '../need/requirements';
 import { once } from '../worksheet/once';
 import type { Axis } from '../shape/measure';
 import type { CaseDoc, ShapeRef } from './types';
 
-/** A requirement with the knowledge whether the user gave it or the family assumes it. */
-export type Resolved<T> = Requirement<T> & { assumed: boolean };
+/** A requirement with the knowledge whether the user gave it, a plan worked it out, or the family assumes it. */
+export type Resolved<T> = Requirement<T> & { assumed: boolean; /** Id of the plan it comes from. */ plan?: string };
 export type ResolvedNeed = { [K in RequirementId]?: Resolved<NonNullable<Need[K]>['value']> };
+
+/**
+ * A case as estimates see it: the document, the site, the need with its gaps filled, and what its plans add to every route.
+ * Made once for each document and site (`factsOf` in `plan/`, which knows plans; `plainFacts` here, which does not).
+ */
+export interface CaseFacts {
+  doc: CaseDoc;
+  site: Site;
+  family: Family;
+  need: ResolvedNeed;
+  contributions: readonly Contribution[];
+}
+
+/** The facts without any plan. */
+export const plainFacts = (doc: CaseDoc, site: Site): CaseFacts => ({ doc, site, family: familyOf(doc.family), need: resolveNeed(doc), contributions: [] });
 
 /** Fill the gaps of a need with what is usual for the family. Essential facts stay open until somebody gives them. */
 export const resolveNeed = once((doc: CaseDoc): ResolvedNeed => {
@@ -23,9 +40,7 @@ export const resolveNeed = once((doc: CaseDoc): ResolvedNeed => {
 });
 
 /** Essential facts that neither the user nor the family gives. */
-export function missingEssentials(doc: CaseDoc): RequirementId[] {
-  const family = familyOf(doc.family);
-  const need = resolveNeed(doc);
+export function missingEssentials({ family, need }: Pick<CaseFacts, 'family' | 'need'>): RequirementId[] {
   return family.essential.filter((id) => need[id] === undefined);
 }
 

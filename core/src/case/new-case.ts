@@ -1,5 +1,5 @@
-import { family as familyOf } from '../need/families';
-import type { CaseDoc, TodayWay } from './types';
+import { familyOf } from '../need/families';
+import { type CaseDoc, DOC_VERSION, type TodayWay } from './types';
 
 /** What a quick look asks for; everything else is filled in with what is usual. */
 export interface QuickEntry {
@@ -16,6 +16,7 @@ export interface QuickEntry {
 /** A candidate from a minute's typing. @param start ISO date */
 export function newCase(entry: QuickEntry, start: string): CaseDoc {
   return {
+    version: DOC_VERSION,
     title: entry.title.trim(),
     family: entry.family,
     place: '',

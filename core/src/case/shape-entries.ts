@@ -1,4 +1,4 @@
-import { family as familyOf } from '../need/families';
+import { familyOf } from '../need/families';
 import type { Family } from '../need/family';
 import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';

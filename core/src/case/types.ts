@@ -1,3 +1,4 @@
+import type { Values } from '../inputs/spec';
 import type { Form } from '../need/family';
 import type { Need } from '../need/requirements';
 import type { Measure } from '../shape/measure';
@@ -64,8 +65,19 @@ export interface LineOverride extends Range {
   note: string;
 }
 
+/** One planner's inputs as given, and what was measured on the mesh for them. */
+export interface PlanDoc {
+  values: Values;
+  geometry?: { key: string; result: unknown };
+}
+
+/** Raised when the form of a document changes; `upgrade` brings older ones up. */
+export const DOC_VERSION = 2;
+
 /** All that a user says about one candidate tool; the document that is saved, versioned and signed. */
 export interface CaseDoc {
+  /** Form of the document: `DOC_VERSION` when it was written. */
+  version: number;
   title: string;
   family: string;
   /** Area and step: "Assembly, door cell". */
@@ -94,6 +106,8 @@ export interface CaseDoc {
   remedies?: Record<string, string[]>;
   /** Overridden lines, by "process/material" and line name. */
   overrides: Record<string, Record<string, LineOverride>>;
+  /** Planners in use, by id. */
+  plans?: Record<string, PlanDoc>;
   /** Date from which lead times count, ISO. */
   start: string;
 }

@@ -1,12 +1,10 @@
-import { FLUIDS, type FluidId } from '../shelf/types';
+import type { InputValue } from '../inputs/spec';
+import { inputText } from '../inputs/text';
 import { type RequirementId, requirementSpec } from '../need/requirements';
-import { formatNumber, formatQuantity, type UnitSystem, unitText } from '../quantity/quantity';
+import { formatNumber, formatQuantity, QUANTITIES, type Quantity, type UnitSystem, unitText } from '../quantity/quantity';
 import type { CostGroup } from '../worksheet/types';
-import type { State } from '../screen/check';
 
 /** Words and numbers for people, shared by page and report. */
-
-export const STATE_WORDS: Record<State, string> = { pass: 'holds', conditional: 'on condition', unknown: 'not known', fail: 'fails' };
 
 export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
   engineering: 'Engineering', material: 'Material', machine: 'Machine', labour: 'Hands', finishing: 'Finishing',
@@ -20,19 +18,22 @@ export function formatMoney(x: number, currency: string): string {
   return `${text}\u00a0${currency}`;
 }
 
+/** Worksheet units that people of the other system write otherwise. */
+const QUANTITY_OF = new Map<string, Quantity>([
+  ...(Object.entries(QUANTITIES) as [Quantity, (typeof QUANTITIES)[Quantity]][]).filter(([, q]) => (q.show.metric as string) !== q.show.inch).map(([name, q]): [string, Quantity] => [q.store, name]),
+  ['°C', 'temperature'],
+]);
+
 /** A worksheet figure with its unit, in the units the user works in. */
 export function formatFigure(value: number, unit: string, currency: string, system: UnitSystem): string {
   if (!Number.isFinite(value)) return '–';
   switch (unit) {
     case 'money': return formatMoney(value, currency);
-    case 'kg': return formatQuantity(value, 'mass', system);
-    case 'mm': return formatQuantity(value, 'length', system);
-    case '°C': return formatQuantity(value, 'temperature', system);
-    case 'N': return formatQuantity(value, 'force', system);
-    case 'MPa': return formatQuantity(value, 'pressure', system);
     case 'h': return `${value < 10 ? value.toFixed(value < 0.1 ? 3 : 1) : formatNumber(value)}\u00a0h`;
     case '': return formatNumber(value);
   }
+  const quantity = QUANTITY_OF.get(unit);
+  if (quantity) return formatQuantity(value, quantity, system);
   const words = unitText(unit, currency).replace(/^cycle$/, 'cycles').replace(/^day$/, 'days');
   const number = unit.startsWith('money') && Math.abs(value) < 10 ? Number(value.toPrecision(3)).toString() : formatNumber(value);
   return `${number}\u00a0${words}`;
@@ -46,12 +47,4 @@ export function formatDate(iso: string, withTime = true): string {
 }
 
 /** The value of a requirement in words. */
-export function requirementText(id: RequirementId, value: unknown, system: UnitSystem): string {
-  const spec = requirementSpec(id);
-  switch (spec.kind) {
-    case 'number': return formatQuantity(value as number, spec.quantity, system);
-    case 'choice': return spec.options.find((o) => o.value === value)?.label ?? String(value);
-    case 'yes-no': return value ? 'yes' : 'no';
-    case 'fluids': return (value as FluidId[]).length ? (value as FluidId[]).map((f) => FLUIDS[f]).join(', ') : 'none';
-  }
-}
+export const requirementText = (id: RequirementId, value: unknown, system: UnitSystem): string => inputText(requirementSpec(id), value as InputValue, system);

@@ -1,4 +1,4 @@
-import type { Stage } from '../routes/process';
+import type { Stage } from '../process/process';
 import type { Calendar } from '../shelf/shop';
 import { addRun, addWork, isoAt, layOut, nextStaffed } from './calendar';
 import { finishTimes, lastEnd, schedule } from './network';

@@ -1,4 +1,4 @@
-import type { Stage } from '../routes/process';
+import type { Stage } from '../process/process';
 import { at } from '../worksheet/evaluate';
 import type { Column } from '../worksheet/types';
 import { addRun, addWork, nextStaffed, type WorkCalendar } from './calendar';

@@ -1,6 +1,7 @@
 import type { Duty } from '../need/family';
 import type { WearMode } from '../need/requirements';
 import type { Material } from '../shelf/types';
+import { blended, type Evidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
 import type { Entry, Range } from '../worksheet/types';
 
 /**
@@ -50,15 +51,18 @@ export function lifeRange(duty: Duty, material: Material, wear: WearMode, metalF
  * Life of one tool as an entry, lognormal between P5 and P95.
  * @param metalFace the working faces are metal, the body carries them
  */
-export function lifeEntry(duty: Duty, material: Material, wear: WearMode, metalFace: boolean): Entry {
+export function lifeEntry(duty: Duty, material: Material, wear: WearMode, metalFace: boolean, evidence: Evidence = NO_EVIDENCE): Entry {
+  // A steel face is another tool than the log tells of.
+  const own = metalFace ? undefined : lifeEvidence(evidence, duty, material.id);
+  const book = lifeRange(duty, material, wear, metalFace);
   return {
     name: 'life',
     label: 'Life of one tool',
     unit: 'cycle',
     spread: 'lognormal',
-    ...lifeRange(duty, material, wear, metalFace),
+    ...(own ? blended(book, own.median, own.n) : book),
     key: `life.${duty}.${material.id}.${metalFace}`,
-    source: {
+    source: own ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` } : {
       kind: 'guess',
       text: `Starting life for the duty "${duty}", ${material.label}, ${WEAR_WORD[wear]}${metalFace ? ', metal working faces' : ''}. Replace it with your own log.`,
     },

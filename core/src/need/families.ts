@@ -39,7 +39,7 @@ const byId = new Map(FAMILIES.map((f) => [f.id, f]));
 export const FAMILY_IDS = FAMILIES.map((f) => f.id);
 
 /** @throws Error for an unknown id */
-export function family(id: string): Family {
+export function familyOf(id: string): Family {
   const f = byId.get(id);
   if (!f) throw new Error(`No tool family is called "${id}"`);
   return f;

@@ -2,17 +2,15 @@ import type { Removal } from '../shelf/types';
 import type { Range } from '../worksheet/types';
 import type { Need, RequirementId } from './requirements';
 
-/** What the tool does to the work; starting lives are kept by duty. */
-export type Duty = 'guide' | 'locate' | 'press' | 'clamp' | 'carry' | 'grip' | 'gauge' | 'weld' | 'mask' | 'form' | 'mould' | 'lift' | 'spare' | 'guard' | 'hand' | 'layup' | 'thermo' | 'core' | 'pattern' | 'bend' | 'pad';
+/** What the tool does to the work, in words; starting lives are kept by duty. */
+export const DUTIES = {
+  guide: 'guides a cutter', locate: 'locates the work', press: 'is pressed against', clamp: 'clamps', carry: 'carries parts', grip: 'grips', gauge: 'gauges', weld: 'holds for welding', mask: 'masks', form: 'forms sheet',
+  mould: 'moulds', lift: 'lifts', spare: 'is part of a machine', guard: 'guards', hand: 'is used by hand', layup: 'is laid up on', thermo: 'thermoforms', core: 'is a core', pattern: 'is a pattern', bend: 'bends sheet', pad: 'is a wearing pad',
+} as const;
+export type Duty = keyof typeof DUTIES;
 
 /** What the tool looks like, as far as a quick look can tell. */
 export type Form = 'flat' | 'block' | 'shaped';
-
-export const PLANNERS = {
-  grip: 'grip', hold: 'work-holding', jaws: 'soft jaws', nest: 'nest', laminate: 'fibre lay-up', form: 'forming pressure', brake: 'springback and bending',
-  core: 'core cure', mould: 'mould expansion', thermo: 'thermoforming', pattern: 'casting shrinkage', gauge: 'gauge study', cmm: 'points reached', pellet: 'layer-time window', spare: 'spares and downtime',
-} as const;
-export type Planner = keyof typeof PLANNERS;
 
 /** A kind of tool with its own defaults. One file each in `families/`. */
 export interface Family {
@@ -42,8 +40,6 @@ export interface Family {
   failsBy: string;
   /** Where the money is, for a first look. */
   economics: string;
-  /** The planner that works it out further. */
-  planner?: Planner;
   cautions: string[];
   /** How the tool may leave what is made around it, where it has to; absent for tools that stay. */
   leaves?: readonly Exclude<Removal, 'stays'>[];

@@ -18,12 +18,12 @@ const RAISED: readonly { id: RequirementId; by: (m: Material) => boolean; why: (
 export function relevant(family: Family, need: Need, pinned: readonly Material[]): Map<RequirementId, string> {
   const out = new Map<RequirementId, string>();
   const unloaded = (need.load ?? family.defaults.load)?.value === 0;
-  for (const { id, why } of REQUIREMENTS) {
+  for (const { id, help } of REQUIREMENTS) {
     const raised = RAISED.find((r) => r.id === id && !(r.loaded && unloaded));
     const by = raised && pinned.find(raised.by);
-    if (family.essential.includes(id)) out.set(id, `${family.label} stands or falls by it. ${why}`);
-    else if (need[id] !== undefined || family.defaults[id] !== undefined || family.asks.includes(id)) out.set(id, why);
-    else if (by) out.set(id, `${raised.why(by)} ${why}`);
+    if (family.essential.includes(id)) out.set(id, `${family.label} stands or falls by it. ${help}`);
+    else if (need[id] !== undefined || family.defaults[id] !== undefined || family.asks.includes(id)) out.set(id, help);
+    else if (by) out.set(id, `${raised.why(by)} ${help}`);
   }
   return out;
 }

@@ -1,5 +1,5 @@
-import type { Quantity } from '../quantity/quantity';
-import { FLUID_IDS, type Esd, type Flame, type FluidId, type Impact } from '../shelf/types';
+import type { ChoiceInput, ChoicesInput, NumberInput, YesNoInput } from '../inputs/spec';
+import { FLUIDS, type Esd, type Flame, type FluidId, type Impact } from '../shelf/types';
 
 /** must: a route that misses it is out. want: a miss makes the route conditional. */
 export type Level = 'must' | 'want';
@@ -46,42 +46,27 @@ export interface Need {
 
 export type RequirementId = keyof Need;
 
-interface SpecBase {
+interface Asked {
   id: RequirementId;
-  label: string;
-  why: string;
+  /** Why it is asked. */
+  help: string;
   group: 'Heat' | 'Loads' | 'Surroundings' | 'Accuracy' | 'Contact' | 'Programme';
 }
-export interface NumberSpec extends SpecBase {
-  kind: 'number';
-  quantity: Quantity;
-  min: number;
-  max: number;
-  whole?: boolean;
+export type NumberSpec = NumberInput & Asked & {
   /** How far off a guess of it may be: added to it, or a factor both ways. Used to tell which fact is worth finding out. */
   doubt: { by: number } | { times: number };
-}
-export interface ChoiceSpec extends SpecBase {
-  kind: 'choice';
-  options: { value: string; label: string }[];
-}
-export interface YesNoSpec extends SpecBase {
-  kind: 'yes-no';
-}
-export interface FluidsSpec extends SpecBase {
-  kind: 'fluids';
-  options: readonly FluidId[];
-}
-export type RequirementSpec = NumberSpec | ChoiceSpec | YesNoSpec | FluidsSpec;
+};
+/** A requirement is a declared input with a group and a reason. */
+export type RequirementSpec = NumberSpec | ((ChoiceInput | YesNoInput | ChoicesInput) & Asked);
 
 /** Every requirement the need may hold: what it is called, why it is asked, and the range beyond which it is a slip of the pen. */
 export const REQUIREMENTS: readonly RequirementSpec[] = [
-  { id: 'serviceTemp', group: 'Heat', kind: 'number', label: 'Temperature in service', quantity: 'temperature', min: -80, max: 1400, doubt: { by: 25 }, why: 'Lasting heat rules out most plastics first.' },
-  { id: 'peakTemp', group: 'Heat', kind: 'number', label: 'Peak temperature', quantity: 'temperature', min: -80, max: 1600, doubt: { by: 50 }, why: 'Short peaks count too: a hot casting, a weld, a hot insert.' },
-  { id: 'cureTemp', group: 'Heat', kind: 'number', label: 'Cure or forming temperature', quantity: 'temperature', min: 0, max: 450, doubt: { by: 25 }, why: 'The tool is at this heat for hours, often under pressure: judged together with it.' },
-  { id: 'load', group: 'Loads', kind: 'number', label: 'Largest load', quantity: 'force', min: 0, max: 5_000_000, doubt: { times: 2 }, why: 'Clamp, press, cutting or carried load at the most loaded place.' },
+  { id: 'serviceTemp', group: 'Heat', kind: 'number', label: 'Temperature in service', quantity: 'temperature', min: -80, max: 1400, doubt: { by: 25 }, help: 'Lasting heat rules out most plastics first.' },
+  { id: 'peakTemp', group: 'Heat', kind: 'number', label: 'Peak temperature', quantity: 'temperature', min: -80, max: 1600, doubt: { by: 50 }, help: 'Short peaks count too: a hot casting, a weld, a hot insert.' },
+  { id: 'cureTemp', group: 'Heat', kind: 'number', label: 'Cure or forming temperature', quantity: 'temperature', min: 0, max: 450, doubt: { by: 25 }, help: 'The tool is at this heat for hours, often under pressure: judged together with it.' },
+  { id: 'load', group: 'Loads', kind: 'number', label: 'Largest load', quantity: 'force', min: 0, max: 5_000_000, doubt: { times: 2 }, help: 'Clamp, press, cutting or carried load at the most loaded place.' },
   {
-    id: 'loadDirection', group: 'Loads', kind: 'choice', label: 'Load direction', why: 'Prints are weakest when pulled apart across their layers.',
+    id: 'loadDirection', group: 'Loads', kind: 'choice', label: 'Load direction', help: 'Prints are weakest when pulled apart across their layers.',
     options: [
       { value: 'unknown', label: 'not known' },
       { value: 'compression', label: 'as pressure on a face' },
@@ -89,30 +74,30 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
       { value: 'across', label: 'as pull or bending across layers' },
     ],
   },
-  { id: 'lasting', group: 'Loads', kind: 'yes-no', label: 'Load lasts for hours', why: 'Plastics creep: under a lasting load only a third to a half of the short-term strength counts.' },
-  { id: 'deflection', group: 'Loads', kind: 'number', label: 'May give under load', quantity: 'length', min: 0.001, max: 100, doubt: { times: 2 }, why: 'Otherwise half of the tolerance is left for bending.' },
-  { id: 'pressure', group: 'Loads', kind: 'number', label: 'Pressure on its face', quantity: 'pressure', min: 0, max: 2000, doubt: { times: 1.5 }, why: 'Consolidation or forming pressure at the smallest radius; a face is crushed before the body breaks.' },
+  { id: 'lasting', group: 'Loads', kind: 'yes-no', label: 'Load lasts for hours', help: 'Plastics creep: under a lasting load only a third to a half of the short-term strength counts.' },
+  { id: 'deflection', group: 'Loads', kind: 'number', label: 'May give under load', quantity: 'length', min: 0.001, max: 100, doubt: { times: 2 }, help: 'Otherwise half of the tolerance is left for bending.' },
+  { id: 'pressure', group: 'Loads', kind: 'number', label: 'Pressure on its face', quantity: 'pressure', min: 0, max: 2000, doubt: { times: 1.5 }, help: 'Consolidation or forming pressure at the smallest radius; a face is crushed before the body breaks.' },
   {
-    id: 'impact', group: 'Loads', kind: 'choice', label: 'Knocks', why: 'A tool that is dropped every week has to be tough, not strong.',
+    id: 'impact', group: 'Loads', kind: 'choice', label: 'Knocks', help: 'A tool that is dropped every week has to be tough, not strong.',
     options: [{ value: 'brittle', label: 'none to speak of' }, { value: 'fair', label: 'light knocks' }, { value: 'tough', label: 'dropped on the floor' }],
   },
-  { id: 'fluids', group: 'Surroundings', kind: 'fluids', label: 'Fluids', options: FLUID_IDS, why: 'Coolant, oil and cleaners attack some plastics slowly and some at once.' },
-  { id: 'wet', group: 'Surroundings', kind: 'yes-no', label: 'Wet or damp for long', why: 'Some nylons swell by a third of a per cent and lose stiffness.' },
-  { id: 'uv', group: 'Surroundings', kind: 'yes-no', label: 'Sunlight or UV lamps', why: 'Resins and some plastics go brittle within weeks.' },
+  { id: 'fluids', group: 'Surroundings', kind: 'choices', label: 'Fluids', options: Object.entries(FLUIDS).map(([value, label]) => ({ value, label })), help: 'Coolant, oil and cleaners attack some plastics slowly and some at once.' },
+  { id: 'wet', group: 'Surroundings', kind: 'yes-no', label: 'Wet or damp for long', help: 'Some nylons swell by a third of a per cent and lose stiffness.' },
+  { id: 'uv', group: 'Surroundings', kind: 'yes-no', label: 'Sunlight or UV lamps', help: 'Resins and some plastics go brittle within weeks.' },
   {
-    id: 'esd', group: 'Surroundings', kind: 'choice', label: 'Static charge', why: 'A charged tray kills electronics without a mark.',
+    id: 'esd', group: 'Surroundings', kind: 'choice', label: 'Static charge', help: 'A charged tray kills electronics without a mark.',
     options: [{ value: 'none', label: 'does not matter' }, { value: 'dissipative', label: 'must lead it away slowly' }, { value: 'conductive', label: 'must conduct' }],
   },
   {
-    id: 'flame', group: 'Surroundings', kind: 'choice', label: 'Fire', why: 'Beside arcs, heaters and in vehicles a material may have to go out by itself; a certificate decides.',
+    id: 'flame', group: 'Surroundings', kind: 'choice', label: 'Fire', help: 'Beside arcs, heaters and in vehicles a material may have to go out by itself; a certificate decides.',
     options: [{ value: 'none', label: 'no demand' }, { value: 'slow', label: 'may burn slowly' }, { value: 'self-extinguishing', label: 'must go out by itself' }, { value: 'does-not-burn', label: 'must not burn' }],
   },
   {
-    id: 'contact', group: 'Surroundings', kind: 'choice', label: 'Touches food or patients', why: 'Nobody may claim it from a data sheet of the raw material: the finished tool is what is approved.',
+    id: 'contact', group: 'Surroundings', kind: 'choice', label: 'Touches food or patients', help: 'Nobody may claim it from a data sheet of the raw material: the finished tool is what is approved.',
     options: [{ value: 'none', label: 'no' }, { value: 'food', label: 'food' }, { value: 'medical', label: 'medical products' }],
   },
   {
-    id: 'wear', group: 'Contact', kind: 'choice', label: 'Wear', why: 'Wear decides how long the tool lasts and where metal belongs.',
+    id: 'wear', group: 'Contact', kind: 'choice', label: 'Wear', help: 'Wear decides how long the tool lasts and where metal belongs.',
     options: [
       { value: 'none', label: 'light contact' },
       { value: 'rubbing', label: 'rubbing or sliding' },
@@ -120,16 +105,16 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
       { value: 'impact', label: 'knocks and drops' },
     ],
   },
-  { id: 'nonMarring', group: 'Contact', kind: 'yes-no', label: 'Must not mark the work', why: 'Bare metal marks finished faces.' },
-  { id: 'tolerance', group: 'Accuracy', kind: 'number', label: 'Tightest tolerance ±', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, why: 'Only where it matters: bushings and machined datum faces can hold it locally.' },
-  { id: 'flatness', group: 'Accuracy', kind: 'number', label: 'Flatness', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, why: 'Large prints warp by more than they are off in size.' },
-  { id: 'roughness', group: 'Accuracy', kind: 'number', label: 'Roughness Ra', quantity: 'roughness', min: 0.05, max: 200, doubt: { times: 1.5 }, why: 'A cure tool or pattern gives its skin to the part; a bracket does not care.' },
-  { id: 'vacuum', group: 'Accuracy', kind: 'yes-no', label: 'Must hold vacuum', why: 'Walls laid in strands leak until they are sealed.' },
-  { id: 'massLimit', group: 'Programme', kind: 'number', label: 'Weight limit', quantity: 'mass', min: 0.001, max: 20_000, doubt: { times: 1.5 }, why: 'For a hand, or for a robot\'s payload.' },
-  { id: 'copies', group: 'Programme', kind: 'number', label: 'Copies in use', quantity: 'count', min: 1, max: 100_000, whole: true, doubt: { times: 2 }, why: 'One-off costs are shared by the copies.' },
-  { id: 'cyclesPerYear', group: 'Programme', kind: 'number', label: 'Cycles a year, all copies', quantity: 'count', min: 1, max: 100_000_000, doubt: { times: 3 }, why: 'Parts made, shots, bends: what wears the tool.' },
-  { id: 'years', group: 'Programme', kind: 'number', label: 'Years of the programme', quantity: 'years', min: 0.05, max: 40, doubt: { times: 1.5 }, why: 'How long the product will be made.' },
-  { id: 'leadLimit', group: 'Programme', kind: 'number', label: 'Needed within', quantity: 'days', min: 0.1, max: 2000, doubt: { times: 1.5 }, why: 'Calendar days from now.' },
+  { id: 'nonMarring', group: 'Contact', kind: 'yes-no', label: 'Must not mark the work', help: 'Bare metal marks finished faces.' },
+  { id: 'tolerance', group: 'Accuracy', kind: 'number', label: 'Tightest tolerance ±', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, help: 'Only where it matters: bushings and machined datum faces can hold it locally.' },
+  { id: 'flatness', group: 'Accuracy', kind: 'number', label: 'Flatness', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, help: 'Large prints warp by more than they are off in size.' },
+  { id: 'roughness', group: 'Accuracy', kind: 'number', label: 'Roughness Ra', quantity: 'roughness', min: 0.05, max: 200, doubt: { times: 1.5 }, help: 'A cure tool or pattern gives its skin to the part; a bracket does not care.' },
+  { id: 'vacuum', group: 'Accuracy', kind: 'yes-no', label: 'Must hold vacuum', help: 'Walls laid in strands leak until they are sealed.' },
+  { id: 'massLimit', group: 'Programme', kind: 'number', label: 'Weight limit', quantity: 'mass', min: 0.001, max: 20_000, doubt: { times: 1.5 }, help: 'For a hand, or for a robot\'s payload.' },
+  { id: 'copies', group: 'Programme', kind: 'number', label: 'Copies in use', quantity: 'count', min: 1, max: 100_000, whole: true, doubt: { times: 2 }, help: 'One-off costs are shared by the copies.' },
+  { id: 'cyclesPerYear', group: 'Programme', kind: 'number', label: 'Cycles a year, all copies', quantity: 'count', min: 1, max: 100_000_000, doubt: { times: 3 }, help: 'Parts made, shots, bends: what wears the tool.' },
+  { id: 'years', group: 'Programme', kind: 'number', label: 'Years of the programme', quantity: 'years', min: 0.05, max: 40, doubt: { times: 1.5 }, help: 'How long the product will be made.' },
+  { id: 'leadLimit', group: 'Programme', kind: 'number', label: 'Needed within', quantity: 'days', min: 0.1, max: 2000, doubt: { times: 1.5 }, help: 'Calendar days from now.' },
 ];
 
 const specs = new Map(REQUIREMENTS.map((r) => [r.id, r]));

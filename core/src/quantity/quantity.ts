@@ -1,20 +1,29 @@
-import { unit as mathUnit } from 'mathjs';
-
 /** Metric or inch: how lengths, masses, forces and temperatures are shown and what a bare typed number means. */
 export type UnitSystem = 'metric' | 'inch';
 
 /**
- * Quantities with a unit of their own. Stored values are always in `store`; `show` is what a user sees.
- * Conversions are mathjs's.
+ * Quantities with a unit of their own. Stored values are always in `store`, spelled as the worksheet spells units; `show` is
+ * what a user sees.
  */
 export const QUANTITIES = {
   length: { store: 'mm', show: { metric: 'mm', inch: 'in' } },
+  area: { store: 'cm^2', show: { metric: 'cm²', inch: 'in²' } },
+  volume: { store: 'cm^3', show: { metric: 'cm³', inch: 'in³' } },
   force: { store: 'N', show: { metric: 'N', inch: 'lbf' } },
+  torque: { store: 'N*m', show: { metric: 'N·m', inch: 'lbf·ft' } },
   mass: { store: 'kg', show: { metric: 'kg', inch: 'lb' } },
+  inertia: { store: 'kg*m^2', show: { metric: 'kg·m²', inch: 'lb·ft²' } },
   temperature: { store: 'degC', show: { metric: '°C', inch: '°F' } },
   pressure: { store: 'MPa', show: { metric: 'MPa', inch: 'psi' } },
-  roughness: { store: 'um', show: { metric: 'µm', inch: 'µm' } },
+  vacuum: { store: 'kPa', show: { metric: 'kPa', inch: 'psi' } },
+  stiffness: { store: 'GPa', show: { metric: 'GPa', inch: 'Mpsi' } },
+  speed: { store: 'm/s', show: { metric: 'm/s', inch: 'ft/s' } },
+  acceleration: { store: 'm/s^2', show: { metric: 'm/s²', inch: 'ft/s²' } },
+  flow: { store: 'L/minute', show: { metric: 'L/min', inch: 'cfm' } },
+  angle: { store: 'deg', show: { metric: '°', inch: '°' } },
+  roughness: { store: 'um', show: { metric: 'µm', inch: 'µin' } },
   time: { store: 'h', show: { metric: 'h', inch: 'h' } },
+  seconds: { store: 's', show: { metric: 's', inch: 's' } },
   days: { store: 'day', show: { metric: 'days', inch: 'days' } },
   years: { store: 'year', show: { metric: 'years', inch: 'years' } },
   count: { store: '', show: { metric: '', inch: '' } },
@@ -23,26 +32,58 @@ export const QUANTITIES = {
 
 export type Quantity = keyof typeof QUANTITIES;
 
-/** How people write a unit → how the library does. */
-const SPELLINGS: Record<string, string> = {
-  '°c': 'degC', c: 'degC', degc: 'degC', '°f': 'degF', f: 'degF', degf: 'degF', k: 'K',
-  '"': 'in', in: 'in', inch: 'in', inches: 'in', "'": 'ft', ft: 'ft', mm: 'mm', cm: 'cm', m: 'm', µm: 'um', um: 'um',
-  n: 'N', kn: 'kN', lbf: 'lbf', kgf: 'kgf', kg: 'kg', g: 'g', t: 'tonne', lb: 'lb', lbs: 'lb', oz: 'oz',
-  mpa: 'MPa', kpa: 'kPa', bar: 'bar', psi: 'psi', pa: 'Pa', h: 'h', hr: 'h', hours: 'h', hour: 'h', min: 'minute', s: 's',
-  d: 'day', day: 'day', days: 'day', week: 'week', weeks: 'week', month: 'month', months: 'month', year: 'year', years: 'year', y: 'year',
+const LB = 0.45359237;
+const LBF = LB * 9.80665;
+const INCH = 0.0254;
+const FOOT = 12 * INCH;
+const PSI = LBF / INCH ** 2;
+
+/** Every unit that may be typed or shown: what it measures, and how much of the SI unit it is (with the zero of temperature scales). Factors are exact by definition. */
+const UNITS: Readonly<Record<string, readonly [measures: string, si: number, zero?: number]>> = {
+  mm: ['length', 1e-3], cm: ['length', 1e-2], m: ['length', 1], um: ['length', 1e-6], in: ['length', INCH], ft: ['length', FOOT], uin: ['length', INCH * 1e-6], mil: ['length', INCH * 1e-3],
+  'mm^2': ['area', 1e-6], 'cm^2': ['area', 1e-4], 'm^2': ['area', 1], 'in^2': ['area', INCH ** 2], 'ft^2': ['area', FOOT ** 2],
+  'mm^3': ['volume', 1e-9], 'cm^3': ['volume', 1e-6], L: ['volume', 1e-3], 'in^3': ['volume', INCH ** 3],
+  N: ['force', 1], kN: ['force', 1000], lbf: ['force', LBF], kgf: ['force', 9.80665],
+  'N*m': ['torque', 1], 'N*cm': ['torque', 0.01], 'lbf*ft': ['torque', LBF * FOOT], 'lbf*in': ['torque', LBF * INCH],
+  kg: ['mass', 1], g: ['mass', 1e-3], t: ['mass', 1000], lb: ['mass', LB], oz: ['mass', LB / 16],
+  'kg*m^2': ['inertia', 1], 'kg*cm^2': ['inertia', 1e-4], 'lb*ft^2': ['inertia', LB * FOOT ** 2],
+  degC: ['temperature', 1, 273.15], degF: ['temperature', 5 / 9, 459.67 * (5 / 9)], K: ['temperature', 1],
+  MPa: ['pressure', 1e6], kPa: ['pressure', 1e3], Pa: ['pressure', 1], GPa: ['pressure', 1e9], bar: ['pressure', 1e5], mbar: ['pressure', 100], psi: ['pressure', PSI], ksi: ['pressure', PSI * 1e3], Mpsi: ['pressure', PSI * 1e6],
+  'm/s': ['speed', 1], 'mm/s': ['speed', 1e-3], 'm/min': ['speed', 1 / 60], 'ft/s': ['speed', FOOT],
+  'm/s^2': ['acceleration', 1], 'ft/s^2': ['acceleration', FOOT], g0: ['acceleration', 9.80665],
+  'L/minute': ['flow', 1e-3 / 60], 'm^3/h': ['flow', 1 / 3600], cfm: ['flow', FOOT ** 3 / 60],
+  deg: ['angle', Math.PI / 180], rad: ['angle', 1],
+  h: ['time', 3600], minute: ['time', 60], s: ['time', 1], ms: ['time', 1e-3], day: ['time', 86_400], week: ['time', 604_800], month: ['time', 86_400 * 365.25 / 12], year: ['time', 86_400 * 365.25],
 };
 
-const SHOW_TO_LIB: Record<string, string> = { 'µm': 'um', '°C': 'degC', '°F': 'degF', days: 'day', years: 'year' };
-const lib = (shown: string): string => SHOW_TO_LIB[shown] ?? shown;
-/** kgf is a force people write and the library calls otherwise. */
-const FACTOR: Record<string, [number, string]> = { kgf: [9.80665, 'N'] };
+/** How people write a unit → its name above. */
+const SPELLINGS: Readonly<Record<string, string>> = {
+  '°c': 'degC', c: 'degC', degc: 'degC', '°f': 'degF', f: 'degF', degf: 'degF', k: 'K',
+  '"': 'in', in: 'in', inch: 'in', inches: 'in', "'": 'ft', ft: 'ft', mm: 'mm', cm: 'cm', m: 'm', µm: 'um', um: 'um', 'µin': 'uin', uin: 'uin', mil: 'mil', thou: 'mil',
+  'mm²': 'mm^2', mm2: 'mm^2', 'mm^2': 'mm^2', 'cm²': 'cm^2', cm2: 'cm^2', 'cm^2': 'cm^2', 'm²': 'm^2', m2: 'm^2', 'm^2': 'm^2', 'in²': 'in^2', in2: 'in^2', 'in^2': 'in^2', 'ft²': 'ft^2', ft2: 'ft^2',
+  'mm³': 'mm^3', mm3: 'mm^3', 'cm³': 'cm^3', cm3: 'cm^3', 'cm^3': 'cm^3', ml: 'cm^3', l: 'L', 'in³': 'in^3', in3: 'in^3', 'in^3': 'in^3',
+  n: 'N', kn: 'kN', lbf: 'lbf', kgf: 'kgf', kg: 'kg', g: 'g', t: 't', lb: 'lb', lbs: 'lb', oz: 'oz',
+  'n·m': 'N*m', nm: 'N*m', 'n*m': 'N*m', 'n m': 'N*m', ncm: 'N*cm', 'lbf·ft': 'lbf*ft', 'lbf*ft': 'lbf*ft', 'ft·lbf': 'lbf*ft', 'ft lbf': 'lbf*ft', 'ft-lb': 'lbf*ft', 'lbf·in': 'lbf*in', 'in·lbf': 'lbf*in', 'in-lb': 'lbf*in',
+  'kg·m²': 'kg*m^2', 'kg m²': 'kg*m^2', kgm2: 'kg*m^2', 'kg·cm²': 'kg*cm^2', 'lb·ft²': 'lb*ft^2',
+  mpa: 'MPa', kpa: 'kPa', gpa: 'GPa', bar: 'bar', mbar: 'mbar', psi: 'psi', ksi: 'ksi', mpsi: 'Mpsi', pa: 'Pa', 'n/mm²': 'MPa', 'n/mm2': 'MPa',
+  'm/s': 'm/s', 'mm/s': 'mm/s', 'm/min': 'm/min', 'ft/s': 'ft/s', 'm/s²': 'm/s^2', 'm/s2': 'm/s^2', 'm/s^2': 'm/s^2', 'ft/s²': 'ft/s^2', 'ft/s2': 'ft/s^2',
+  'l/min': 'L/minute', 'l/minute': 'L/minute', 'm³/h': 'm^3/h', 'm3/h': 'm^3/h', cfm: 'cfm', '°': 'deg', deg: 'deg', degrees: 'deg', rad: 'rad',
+  h: 'h', hr: 'h', hours: 'h', hour: 'h', min: 'minute', s: 's', sec: 's', seconds: 's', ms: 'ms',
+  d: 'day', day: 'day', days: 'day', week: 'week', weeks: 'week', month: 'month', months: 'month', year: 'year', years: 'year', y: 'year',
+};
+/** Letters that mean another thing where an acceleration is asked: "2 g". */
+const SPELLED_FOR: Partial<Record<Quantity, Readonly<Record<string, string>>>> = { acceleration: { g: 'g0' } };
 
+/** Name of a shown unit. */
+const unitOf = (shown: string): string => SPELLINGS[shown.toLowerCase()] ?? shown;
+
+/** @throws Error where the two do not measure the same thing */
 function convert(value: number, from: string, to: string): number {
   if (from === to) return value;
-  const [factor, unit] = FACTOR[from] ?? [1, from];
-  const converted = mathUnit(value * factor, unit).toNumber(to);
-  // Offset units come back with the last digits disturbed (−40 °F → −40.00000000000006 °C): 12 digits are plenty.
-  return Number(converted.toPrecision(12));
+  const [a, b] = [UNITS[from], UNITS[to]];
+  if (!a || !b || a[0] !== b[0]) throw new Error(`${from} is not ${to}`);
+  // Offsets and factors disturb the last digits (−40 °F → −40.00000000000006 °C): 12 digits are plenty.
+  return Number(((value * a[1] + (a[2] ?? 0) - (b[2] ?? 0)) / b[1]).toPrecision(12));
 }
 
 export type Parsed = { ok: true; value: number } | { ok: false; message: string };
@@ -61,8 +102,9 @@ export function parseQuantity(text: string, quantity: Quantity, system: UnitSyst
   if (!m) return { ok: false, message: `"${text.trim().slice(0, 20)}" is not a number.` };
   const value = readNumber(m[1]);
   if (!Number.isFinite(value)) return { ok: false, message: `"${text.trim().slice(0, 20)}" is not a number.` };
-  if (!m[2]) return { ok: true, value: store ? convert(value, lib(show[system]), store) : value };
-  const unit = SPELLINGS[m[2].trim().toLowerCase()];
+  if (!m[2]) return { ok: true, value: store ? convert(value, unitOf(show[system]), store) : value };
+  const typed = m[2].trim().toLowerCase();
+  const unit = SPELLED_FOR[quantity]?.[typed] ?? SPELLINGS[typed];
   const wanted = store ? `Use ${Object.values(show).filter((u, i, all) => all.indexOf(u) === i).join(' or ')}.` : 'Type the number alone.';
   if (!unit || !store) return { ok: false, message: `"${m[2].trim()}" is not a unit that fits here. ${wanted}` };
   try {
@@ -85,7 +127,7 @@ function readNumber(text: string): number {
 /** Stored value → number in the shown unit. */
 export function toShown(value: number, quantity: Quantity, system: UnitSystem): number {
   const { store, show } = QUANTITIES[quantity];
-  return store ? convert(value, store, lib(show[system])) : value;
+  return store ? convert(value, store, unitOf(show[system])) : value;
 }
 
 /** Number with a sensible count of digits: 3 significant below 1000, whole above, no-break spaces between thousands. */
@@ -111,5 +153,5 @@ export function formatQuantity(value: number, quantity: Quantity, system: UnitSy
 const SUPERSCRIPT: Record<string, string> = { 2: '²', 3: '³' };
 /** A worksheet unit for people: `cm^3/h` → cm³/h, `money` → the site's currency. */
 export function unitText(unit: string, currency: string): string {
-  return unit.replace(/\bmoney\b/g, currency).replace(/\^([23])/g, (_, p: string) => SUPERSCRIPT[p]);
+  return unit.replace(/\bmoney\b/g, currency).replace(/\bdegC\b/g, '°C').replace(/\bdeg\b/g, '°').replace(/\bum\b/g, 'µm').replace(/\*/g, '·').replace(/\^([23])/g, (_, p: string) => SUPERSCRIPT[p]);
 }

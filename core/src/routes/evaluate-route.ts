@@ -1,20 +1,22 @@
+import type { CaseFacts } from '../case/facts';
 import type { CaseDoc, Pin } from '../case/types';
 import { isoAt, layOut, type WorkCalendar } from '../lead/calendar';
 import { finishTimes, lastEnd, schedule, type StageTime } from '../lead/network';
 import type { Remedy } from '../screen/check';
 import type { Shop } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
-import { evaluate, valueOf, type Evaluation } from '../worksheet/evaluate';
+import { evaluate, valueOf } from '../worksheet/evaluate';
 import { once } from '../worksheet/once';
+import type { Figured } from '../worksheet/figured';
 import { namesIn } from '../worksheet/parse';
 import { likelyInputs, percentiles, type Percentiles, sampleEntries } from '../worksheet/sample';
 import type { Column, Entry, Line, Range } from '../worksheet/types';
 import { shapeEntries } from '../case/shape-entries';
 import { routeKey } from '../case/types';
 import { shelfOf } from '../shelf/shelf';
-import { CONSTANTS } from './constants';
-import { factEntries, type Process } from './process';
-import { process as processOf } from './processes';
+import { CONSTANTS } from '../process/constants';
+import { factEntries, type Process } from '../process/process';
+import { processOf } from '../process/processes';
 import { LEAD_ENTRY, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet } from './worksheet';
 
 const DAY_MIN = 1440;
@@ -30,10 +32,9 @@ export interface Lead {
   risk?: Percentiles & { readyP50: string; readyP90: string };
 }
 
-export interface RouteResult {
+/** A route worked out: a subject whose figures can be opened, and its date. */
+export interface RouteResult extends Figured {
   route: RouteSheet;
-  point: Evaluation;
-  risk?: Evaluation;
   lead: Lead;
 }
 
@@ -75,10 +76,13 @@ function cone(route: RouteSheet, what: string, names: readonly string[]): Sheet 
 }
 
 /** The part that the stages' hours need; lead time is known before money is. */
-const hoursSheet = (route: RouteSheet): Sheet => cone(route, 'hours', route.process.stages.flatMap((s) => (s.runs ? [s.hours, s.runs] : [s.hours])));
+const hoursSheet = (route: RouteSheet): Sheet => cone(route, 'hours', route.stages.flatMap((s) => (s.runs ? [s.hours, s.runs] : [s.hours])));
 
 /** Likely values of all entries and overridden lines of a route. */
-const inputsOf = once((route: RouteSheet) => likelyInputs([...route.entries, ...overrideEntries(route)]));
+const inputsOf = once((route: RouteSheet) => likelyInputs([...route.entries, ...overridden(route)]));
+
+/** Overridden lines as entries; samples are kept apart by process. */
+const overridden = ({ sheet, overrides, process }: RouteSheet): Entry[] => overrideEntries({ sheet, overrides, id: process.id });
 
 const massSheets = new Map<string, Sheet>();
 const likelyByName = (entries: readonly Entry[]): Record<string, number> => Object.fromEntries(entries.map((e) => [e.name, e.likely]));
@@ -90,13 +94,14 @@ const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ..
  * Weight of one tool, kg, at likely values and without remedies. Asked for every route of every candidate, so that only what
  * the weight rests on is gathered; anything out of the ordinary goes the whole way.
  */
-export function massOf(doc: CaseDoc, shop: Shop, pin: Pin): number {
+export function massOf(facts: CaseFacts, pin: Pin): number {
+  const { doc, site } = facts;
   const process = processOf(pin.process);
   const sheet = massSheets.get(process.id);
-  if (sheet && !doc.overrides[routeKey(pin)]) {
+  if (sheet && !doc.overrides[routeKey(pin)] && !facts.contributions.length) {
     const size = (process.kind === 'print' ? printedSizes : stockSizes)(doc);
     const own = processFigures(process);
-    const density = shelfOf(shop).material(pin.material).density_g_cm3.likely;
+    const density = shelfOf(site.shop).material(pin.material).density_g_cm3.likely;
     const inputs: Record<string, number> = {};
     let complete = true;
     for (const name of sheet.inputs) {
@@ -106,23 +111,23 @@ export function massOf(doc: CaseDoc, shop: Shop, pin: Pin): number {
     }
     if (complete) return valueOf(evaluate(sheet, inputs), 'mass_tool');
   }
-  const route = routeSheet(doc, shop, pin, remedyLoad([]));
+  const route = routeSheet(facts, pin, remedyLoad([]));
   const part = cone(route, 'mass', ['mass_tool']);
-  if (!Object.keys(route.overrides).length) massSheets.set(process.id, part);
+  if (!Object.keys(route.overrides).length && !facts.contributions.length) massSheets.set(process.id, part);
   return valueOf(evaluate(part, inputsOf(route)), 'mass_tool');
 }
 
 /** Lead time alone, at likely values. */
-export function leadOf(doc: CaseDoc, shop: Shop, pin: Pin, remedies: readonly Remedy[]): Lead {
-  return leadTime(routeSheet(doc, shop, pin, remedyLoad(remedies)), calendarFor(shop, doc.start));
+export function leadOf(facts: CaseFacts, pin: Pin, remedies: readonly Remedy[]): Lead {
+  return leadTime(routeSheet(facts, pin, remedyLoad(remedies)), calendarFor(facts.site.shop, facts.doc.start));
 }
 
 function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
   const from = calendar.shiftStart;
   const inputs = inputsOf(route);
   const columns = new Map<string, Column>(evaluate(hoursSheet(route), inputs, 1).columns);
-  for (const s of route.process.stages) for (const name of [s.hours, s.runs]) if (name && !columns.has(name)) columns.set(name, inputs[name]);
-  const stages = schedule(route.process.stages, columns, 0, calendar, from);
+  for (const s of route.stages) for (const name of [s.hours, s.runs]) if (name && !columns.has(name)) columns.set(name, inputs[name]);
+  const stages = schedule(route.stages, columns, 0, calendar, from);
   const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
   const days = quoted ? (inputs[LEAD_ENTRY] as number) : (lastEnd(stages) - from) / DAY_MIN;
   return { stages, days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
@@ -140,27 +145,28 @@ export function calendarFor(shop: Shop, start: string): WorkCalendar {
  * Evaluate one route: hours, then the activity network, then money.
  * @param samples 0 for the point estimate alone
  */
-export function evaluateRoute(doc: CaseDoc, shop: Shop, pin: Pin, remedies: readonly Remedy[], samples = 0, seed = 1): RouteResult {
-  const route = routeSheet(doc, shop, pin, remedyLoad(remedies));
-  const calendar = calendarFor(shop, doc.start);
+export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Remedy[], samples = 0, seed = 1): RouteResult {
+  const route = routeSheet(facts, pin, remedyLoad(remedies));
+  const calendar = calendarFor(facts.site.shop, facts.doc.start);
   const from = calendar.shiftStart;
-  const all: Entry[] = [...route.entries, ...overrideEntries(route)];
+  const all: Entry[] = [...route.entries, ...overridden(route)];
   const hours = hoursSheet(route);
   const lead = leadTime(route, calendar);
   const { days, quoted } = lead;
   const columnsOf = (values: Record<string, Column>, n: number): ReadonlyMap<string, Column> =>
     new Map<string, Column>([...Object.entries(values), ...evaluate(hours, values, n).columns]);
   const point = evaluate(route.sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
-  if (!samples) return { route, point, lead };
+  const subject = { id: routeKey(pin), title: `${route.process.label}, ${route.material.label}`, sheet: route.sheet, entries: route.entries, overrides: route.overrides, route, point, lead };
+  if (!samples) return subject;
 
-  const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, ...route.process.stages.map((s) => s.hours)]);
+  const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, ...route.stages.map((s) => s.hours)]);
   const draws = sampleEntries(all.filter((e) => used.has(e.name)), samples, seed);
   if (!quoted) {
-    const ends = finishTimes(route.process.stages, columnsOf(draws, samples), samples, calendar, from);
+    const ends = finishTimes(route.stages, columnsOf(draws, samples), samples, calendar, from);
     draws[LEAD_ENTRY] = ends.map((t) => (t - from) / DAY_MIN);
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
   lead.risk = { ...spread, readyP50: isoAt(calendar, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar, from + spread.p90 * DAY_MIN) };
-  return { route, point, risk: evaluate(route.sheet, draws, samples), lead };
+  return { ...subject, risk: evaluate(route.sheet, draws, samples) };
 }
 

@@ -1,4 +1,6 @@
 import { readdirSync } from 'node:fs';
+import { factsOf } from '../plan/facts';
+import { BUILT_IN_SITE } from '../records/site';
 import { join } from 'node:path';
 import { DEFAULT_SHOP } from '../shelf/shop';
 import { materialsFor, MATERIALS } from '../shelf/shelf';
@@ -6,9 +8,9 @@ import { demoDoc } from '../case/testing';
 import { evaluate, requireFinite, valueOf } from '../worksheet/evaluate';
 import { likelyInputs } from '../worksheet/sample';
 import { checkUnits } from '../worksheet/units';
-import { buildUp } from '../case/evaluate-case';
+import { buildUp } from '../decide/evaluate-case';
 import { evaluateRoute, remedyLoad } from './evaluate-route';
-import { process as processOf, PROCESSES } from './processes';
+import { processOf, PROCESSES } from '../process/processes';
 import { routeEntries, routeLines, routeSheet, shopFiguresOf } from './worksheet';
 
 const NONE = remedyLoad([]);
@@ -16,12 +18,12 @@ const pin = (process: string): { process: string; material: string } => ({ proce
 
 describe('every process', () => {
   it('has its file on the list', () => {
-    const files = readdirSync(join(__dirname, 'processes')).map((f) => f.replace('.ts', '')).sort();
+    const files = readdirSync(join(__dirname, '../process/processes')).map((f) => f.replace('.ts', '')).sort();
     expect(PROCESSES.map((p) => p.id).sort()).toEqual(files);
   });
 
   describe.each(PROCESSES.map((p) => [p.id, p] as const))('%s', (id, process) => {
-    const route = routeSheet(demoDoc(), DEFAULT_SHOP, pin(id), NONE);
+    const route = routeSheet(factsOf(demoDoc(), BUILT_IN_SITE), pin(id), NONE);
 
     it('has lines whose units agree', () => {
       checkUnits(route.sheet, route.entries);
@@ -29,7 +31,7 @@ describe('every process', () => {
     it('has at least one material, and comes out finite for every one of them', () => {
       expect(materialsFor(id).length).toBeGreaterThan(0);
       for (const m of materialsFor(id)) {
-        const r = routeSheet(demoDoc(), DEFAULT_SHOP, { process: id, material: m.id }, NONE);
+        const r = routeSheet(factsOf(demoDoc(), BUILT_IN_SITE), { process: id, material: m.id }, NONE);
         expect(() => requireFinite(evaluate(r.sheet, likelyInputs(r.entries)))).not.toThrow();
       }
     });
@@ -43,7 +45,7 @@ describe('every process', () => {
       }
     });
     it('has a bill whose parts add up to the price of the order', () => {
-      const result = evaluateRoute(demoDoc(), DEFAULT_SHOP, pin(id), []);
+      const result = evaluateRoute(factsOf(demoDoc(), BUILT_IN_SITE), pin(id), []);
       const parts = buildUp(result).reduce((s, g) => s + g.money, 0);
       expect(parts).toBeCloseTo(valueOf(result.point, 'price_order'), 8);
     });
@@ -52,8 +54,8 @@ describe('every process', () => {
       for (const s of process.stages) for (const n of [s.hours, s.runs]) if (n) expect(known).toContain(n);
     });
     it('costs more when there is more to make', () => {
-      const small = evaluateRoute(demoDoc({ size_mm: [80, 60, 10], form: 'flat' }), DEFAULT_SHOP, pin(id), []);
-      const large = evaluateRoute(demoDoc({ size_mm: [160, 120, 20], form: 'flat' }), DEFAULT_SHOP, pin(id), []);
+      const small = evaluateRoute(factsOf(demoDoc({ size_mm: [80, 60, 10], form: 'flat' }), BUILT_IN_SITE), pin(id), []);
+      const large = evaluateRoute(factsOf(demoDoc({ size_mm: [160, 120, 20], form: 'flat' }), BUILT_IN_SITE), pin(id), []);
       for (const line of ['price_each', 'mass_tool']) expect(valueOf(large.point, line)).toBeGreaterThan(valueOf(small.point, line));
       expect(large.lead.days).toBeGreaterThanOrEqual(small.lead.days);
     });
@@ -63,7 +65,7 @@ describe('every process', () => {
 describe('the worksheet of a heated-chamber print', () => {
   // A 100 × 50 × 20 mm part without a mesh is a hand jig at 40 % fill: 40 cm³, 1.3 × 160 cm² of surface, 15 % of 50 cm² overhanging.
   const doc = demoDoc({ size_mm: [100, 50, 20] });
-  const route = routeSheet(doc, DEFAULT_SHOP, { process: 'extrusion-chamber', material: 'pa12-cf' }, NONE);
+  const route = routeSheet(factsOf(doc, BUILT_IN_SITE), { process: 'extrusion-chamber', material: 'pa12-cf' }, NONE);
   const e = evaluate(route.sheet, { ...likelyInputs(route.entries), lead_days: 2 });
   const at = (name: string): number => valueOf(e, name);
 
@@ -92,7 +94,7 @@ describe('the worksheet of a heated-chamber print', () => {
 describe('hand-worked lines of other processes', () => {
   const doc = demoDoc({ size_mm: [100, 50, 20] });
   const at = (process: string, material: string, of = doc) => {
-    const route = routeSheet(of, DEFAULT_SHOP, { process, material }, NONE);
+    const route = routeSheet(factsOf(of, BUILT_IN_SITE), { process, material }, NONE);
     const e = evaluate(route.sheet, { ...likelyInputs(route.entries), lead_days: 2 });
     return (name: string): number => valueOf(e, name);
   };
@@ -190,16 +192,16 @@ describe('figures of the shop that a process asks for', () => {
 describe('quotes', () => {
   it('of today go over the route that makes the tool today, the estimate is kept', () => {
     const doc = demoDoc({ today: { way: 'machined', material: null, cost: 620, wait_days: 26, delay_per_day: 10 } });
-    const r = evaluateRoute(doc, DEFAULT_SHOP, { process: 'cnc-mill', material: 'al-6061' }, []);
+    const r = evaluateRoute(factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 'al-6061' }, []);
     expect(valueOf(r.point, 'price_each')).toBe(620);
     expect(valueOf(r.point, 'computed:price_each')).toBeGreaterThan(50);
     expect(r.lead).toMatchObject({ days: 26, quoted: true });
     expect(valueOf(r.point, 'wait_cost')).toBe(260);
-    expect(valueOf(evaluateRoute(doc, DEFAULT_SHOP, pin('extrusion-open'), []).point, 'price_each')).not.toBe(620);
+    expect(valueOf(evaluateRoute(factsOf(doc, BUILT_IN_SITE), pin('extrusion-open'), []).point, 'price_each')).not.toBe(620);
   });
   it('of the user go over any line or entry of one route', () => {
     const doc = demoDoc({ overrides: { 'cnc-mill/al-6061': { program_h: { low: 2, likely: 3, high: 4, kind: 'quote', note: 'offer' }, roughing: { low: 30, likely: 30, high: 30, kind: 'you', note: 'ours' } } } });
-    const r = evaluateRoute(doc, DEFAULT_SHOP, { process: 'cnc-mill', material: 'al-6061' }, []);
+    const r = evaluateRoute(factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 'al-6061' }, []);
     expect(valueOf(r.point, 'program_cost')).toBeCloseTo(3 * 68, 10);
     expect(valueOf(r.point, 'roughing')).toBe(30);
     expect(r.route.entries.find((x) => x.name === 'roughing')?.source).toEqual({ kind: 'you', text: 'ours' });
@@ -219,6 +221,6 @@ describe('the shelf', () => {
     }
   });
   it('gives stock that is cut a cutting effort', () => {
-    for (const p of PROCESSES.filter((x) => x.kind !== 'print')) for (const m of materialsFor(p.id)) expect(routeEntries(demoDoc(), DEFAULT_SHOP, p, m, NONE).some((e) => e.name === 'cutting')).toBe(true);
+    for (const p of PROCESSES.filter((x) => x.kind !== 'print')) for (const m of materialsFor(p.id)) expect(routeEntries(factsOf(demoDoc(), BUILT_IN_SITE), p, m, NONE).some((e) => e.name === 'cutting')).toBe(true);
   });
 });

@@ -1,20 +1,23 @@
-import { resolveNeed, shapeFor } from '../case/facts';
+import { contentKey, type Contribution, giftSum } from '../case/contribution';
+import { type CaseFacts, shapeFor } from '../case/facts';
 import { machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin, TodayWay } from '../case/types';
 import { routeKey } from '../case/types';
 import { lifeEntry } from '../life/life';
-import { family as familyOf } from '../need/families';
 import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
-import { SHOP_FIGURES, shopEntries, type Shop, type ShopFigure } from '../shelf/shop';
+import { blended, type Evidence, ownLog, ratioEvidence } from '../records/evidence';
+import { shopEntries, type Shop } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
+import type { Figured } from '../worksheet/figured';
+import { onceOfTwo } from '../worksheet/once';
 import { namesIn, parseExpr } from '../worksheet/parse';
 import type { Entry, Line, Override, Range, Source } from '../worksheet/types';
-import { billLines } from './blocks/bill';
-import { CONSTANTS } from './constants';
-import { factEntries, type Process } from './process';
-import { process as processOf } from './processes';
+import { billLines } from './bill';
+import { CONSTANTS } from '../process/constants';
+import { factEntries, type Process, type Stage } from '../process/process';
+import { processOf } from '../process/processes';
 
 /** Extra hardware, hours and weight that a route takes on to meet the need. */
 export interface RemedyLoad {
@@ -29,20 +32,28 @@ export interface RemedyLoad {
 export interface RouteSheet {
   process: Process;
   material: Material;
+  stages: readonly Stage[];
   entries: Entry[];
   sheet: Sheet;
   overrides: Record<string, Override>;
 }
 
-const lineCache = new Map<string, Line[]>();
-/** All lines of a process: its own, then the bill. */
-export function routeLines(process: Process): Line[] {
-  let lines = lineCache.get(process.id);
-  if (!lines) {
-    lines = [...process.lines, ...billLines(process.lines, process.where)];
-    lineCache.set(process.id, lines);
+const NO_PLANS: readonly Contribution[] = [];
+/** All lines of a process: its own, those of the plans, then the bill. */
+export const routeLines = (process: Process, contributions: readonly Contribution[] = NO_PLANS): readonly Line[] => linesOf(process, contributions);
+const linesOf = onceOfTwo((process: Process, contributions: readonly Contribution[]): readonly Line[] => [
+  ...process.lines, ...contributions.flatMap((c) => c.lines), ...billLines(process.lines, process.where, contributions),
+]);
+
+/** Stages of a route: those of its process, with the hours that plans ask for before the first and before it is inspected. */
+function stagesOf(process: Process, contributions: readonly Contribution[]): readonly Stage[] {
+  const out = [...process.stages];
+  if (giftSum(contributions, 'fitting_hours')) {
+    const inspect = out.findIndex((s) => s.resource === 'metrology');
+    out.splice(inspect < 0 ? out.length : inspect, 0, { id: 'plan-fit', label: 'Fit what the plans add', resource: 'bench', mode: 'work', hours: 'plan_fit_order_h' });
   }
-  return lines;
+  if (giftSum(contributions, 'engineering_hours')) out.unshift({ id: 'plan', label: 'Work the plans out and try them', resource: 'engineer', mode: 'work', hours: 'plan_engineer_h' });
+  return out;
 }
 
 /** Names under which lead time and delay cost come in; the lead network fills the first. */
@@ -52,9 +63,7 @@ export const LEAD_ENTRY = 'lead_days';
  * Every entry a route can use, from the shape, the need, the shelf, the shop and the process.
  * `lead_days` starts at zero; `evaluateRoute` replaces it by the result of the activity network.
  */
-export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, material: Material, remedies: RemedyLoad): Entry[] {
-  const family = familyOf(doc.family);
-  const need = resolveNeed(doc);
+export function routeEntries({ doc, site, family, need, contributions }: CaseFacts, process: Process, material: Material, remedies: RemedyLoad): Entry[] {
   const printed = process.kind === 'print';
   const typed = (assumed: boolean | undefined): Source =>
     assumed === false ? { kind: 'need', text: 'From the Need step.' } : { kind: 'guess', text: 'Usual for this kind of tool; say otherwise on the Need step.' };
@@ -69,9 +78,9 @@ export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, materia
     ({ name, label, unit, ...range, source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' }, key: `${process.id}.${material.id}.${name}` });
   const entries: Entry[] = [
     ...CONSTANTS,
-    ...shopEntries(shop),
+    ...shopEntries(site.shop),
     ...shapeEntries(doc, printed),
-    ...factEntries(process),
+    ...learned(factEntries(process), process, site.evidence),
     ...(process.profileEntries?.(shapeFor(doc, printed)?.study?.build) ?? []),
     // Copies are what was asked for, assumed or not: nobody orders between four and eight trays.
     needed('copies', 'Copies in use', '', need.copies, 1, 0),
@@ -82,11 +91,12 @@ export function routeEntries(doc: CaseDoc, shop: Shop, process: Process, materia
     { name: LEAD_ENTRY, label: 'Days until it is ready', unit: 'day', low: 0, likely: 0, high: 0, source: { kind: 'standard', text: 'From the activity network and the working calendar; open the lead time.' } },
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
-    lifeEntry(family.duty, material, (need.wear?.value as WearMode | undefined) ?? 'none', remedies.metalFace),
+    lifeEntry(family.duty, material, (need.wear?.value as WearMode | undefined) ?? 'none', remedies.metalFace, site.evidence),
     remedy('remedy_money', 'Metal parts and remedies, bought', 'money', remedies.money),
     remedy('remedy_hours', 'Fitting metal parts and remedies', 'h', remedies.hours),
     remedy('remedy_mass', 'Weight of metal parts', 'kg', remedies.mass_kg),
   ];
+  entries.push(...contributions.flatMap((c) => c.entries));
   if (material.fibre_per_cm3) {
     entries.push(shelf('fibre_share', 'Fibre, share of the plastic\'s volume', '', { low: 0.03, likely: 0.08, high: 0.15 }), shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3));
   } else {
@@ -108,9 +118,16 @@ export const TODAY_PROCESS: Record<TodayWay, string | undefined> = {
 };
 
 /** Rates and queues of the shop that a process's lines and stages ask for, the site's own before the built-in ones. */
-export function shopFiguresOf(process: Process, shop: Shop): readonly ShopFigure[] {
+export function shopFiguresOf(process: Process, shop: Shop): readonly Entry[] {
   const asked = new Set([...process.lines.flatMap((l) => namesIn(parseExpr(l.name, l.expr))), ...process.stages.map((s) => s.hours)]);
-  return SHOP_FIGURES.filter((f) => asked.has(f.name)).map((f) => ({ ...f, ...shop.figures[f.name] }));
+  return shopEntries(shop).filter((e) => asked.has(e.name));
+}
+
+/** Facts of a process that one's own builds have something to say about: so far the share that fails. */
+function learned(facts: Entry[], process: Process, evidence: Evidence): Entry[] {
+  const scrap = ratioEvidence(evidence, process.id, 'scrap');
+  if (!scrap) return facts;
+  return facts.map((e) => (e.name === 'scrap' ? { ...e, ...blended(e, Math.max(scrap.mean, 0.001), scrap.n), source: { kind: 'measured' as const, text: `Built in, moved by ${ownLog(scrap.n, 'build')}.` } } : e));
 }
 
 /** Today's price is a quote for the way the tool is made today: it goes over that route's price, estimate kept beside. */
@@ -136,30 +153,32 @@ const toOverride = (o: LineOverride): Override => ({ low: o.low, likely: o.likel
 
 const sheetCache = new Map<string, Sheet>();
 
-/** Gather and compile. Compiled sheets depend on the process and the overridden lines only, and are kept. */
-export function routeSheet(doc: CaseDoc, shop: Shop, pin: Pin, remedies: RemedyLoad): RouteSheet {
+/** Gather and compile. Compiled sheets depend on the process, the lines of the plans and the overridden lines only, and are kept. */
+export function routeSheet(facts: CaseFacts, pin: Pin, remedies: RemedyLoad): RouteSheet {
+  const { doc, site, contributions } = facts;
   const process = processOf(pin.process);
-  const material = shelfOf(shop).material(pin.material);
+  const material = shelfOf(site.shop).material(pin.material);
   const given = routeOverrides(doc, pin);
-  const isLine = (name: string): boolean => routeLines(process).some((l) => l.name === name);
+  const lines = routeLines(process, contributions);
+  const isLine = (name: string): boolean => lines.some((l) => l.name === name);
   const overrides = Object.fromEntries(Object.entries(given).filter(([name]) => isLine(name)));
   // An overridden entry has no computed value to keep beside it: it is simply replaced, and says so.
-  const entries = routeEntries(doc, shop, process, material, remedies).map((e) =>
+  const entries = routeEntries(facts, process, material, remedies).map((e) =>
     given[e.name] ? { ...e, low: given[e.name].low, likely: given[e.name].likely, high: given[e.name].high, source: given[e.name].source, key: `override.${routeKey(pin)}.${e.name}` } : e,
   );
-  const key = `${process.id}|${Object.keys(overrides).sort().join(',')}`;
+  const key = `${process.id}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
   let sheet = sheetCache.get(key);
   if (!sheet) {
-    sheet = compileSheet(routeLines(process), entries.map((e) => e.name), Object.keys(overrides));
+    sheet = compileSheet(lines, entries.map((e) => e.name), Object.keys(overrides));
     sheetCache.set(key, sheet);
   }
-  return { process, material, entries, sheet, overrides };
+  return { process, material, stages: stagesOf(process, contributions), entries, sheet, overrides };
 }
 
 /** An override as an entry, so that it is sampled like one. */
-export function overrideEntries(route: RouteSheet): Entry[] {
-  return Object.entries(route.overrides).map(([name, o]) => {
-    const line = route.sheet.lines.get(name)!;
-    return { name, label: line.label, unit: line.unit, low: o.low, likely: o.likely, high: o.high, source: o.source, key: `override.${route.process.id}.${name}` };
+export function overrideEntries({ sheet, overrides, id = '' }: Pick<Figured, 'sheet' | 'overrides'> & { id?: string }): Entry[] {
+  return Object.entries(overrides).map(([name, o]) => {
+    const line = sheet.lines.get(name)!;
+    return { name, label: line.label, unit: line.unit, low: o.low, likely: o.likely, high: o.high, source: o.source, key: `override.${id}.${name}` };
   });
 }

@@ -1,6 +1,6 @@
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { Family, Form } from '../need/family';
-import type { Process } from '../routes/process';
+import type { Process } from '../process/process';
 import type { Hole } from '../shape/holes';
 import type { ShapeStudy } from '../shape/study';
 import type { Material } from '../shelf/types';
@@ -9,6 +9,8 @@ import type { Traits } from './traits';
 
 export type { Remedy } from './remedy';
 export type State = 'pass' | 'conditional' | 'unknown' | 'fail';
+
+export const STATE_WORDS: Record<State, string> = { pass: 'holds', conditional: 'on condition', unknown: 'not known', fail: 'fails' };
 
 /** From best to worst. Unknown is worse than conditional: a condition can be met, a gap has to be filled first. */
 export const STATE_ORDER: readonly State[] = ['pass', 'conditional', 'unknown', 'fail'];

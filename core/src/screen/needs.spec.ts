@@ -1,9 +1,10 @@
-import { readNeed } from '../case/need-file';
-import { screenRoute } from '../case/options';
+import { readNeed } from '../document/need-file';
+import { factsOf } from '../plan/facts';
+import { BUILT_IN_SITE } from '../records/site';
+import { screenRoute } from '../decide/options';
 import { FAMILIES } from '../need/families';
-import { process } from '../routes/processes';
+import { processOf } from '../process/processes';
 import { material } from '../shelf/shelf';
-import { DEFAULT_SHOP } from '../shelf/shop';
 import type { State } from './check';
 
 /** What an experienced engineer would say of a named route, and why. Written from the trade, not from the code. */
@@ -99,7 +100,7 @@ const ROWS: Row[] = [
 const options = (r: Row) => {
   const doc = readNeed({ family: r.family, need: r.need, ...(r.size && { size_mm: r.size }), ...(r.form && { form: r.form }) });
   const [p, m] = r.route.split('/');
-  return screenRoute(doc, DEFAULT_SHOP, process(p), material(m));
+  return screenRoute(factsOf(doc, BUILT_IN_SITE), processOf(p), material(m));
 };
 
 describe('needs from the trade', () => {

@@ -1,15 +1,16 @@
 import { readdirSync } from 'node:fs';
+import { factsOf } from '../plan/facts';
+import { BUILT_IN_SITE } from '../records/site';
 import { join } from 'node:path';
-import { readNeed } from '../case/need-file';
-import { screenRoute } from '../case/options';
-import { process } from '../routes/processes';
+import { readNeed } from '../document/need-file';
+import { screenRoute } from '../decide/options';
+import { processOf } from '../process/processes';
 import { material } from '../shelf/shelf';
-import { DEFAULT_SHOP } from '../shelf/shop';
 import { quarrels, REMEDIES, remedyKind } from './remedies';
 
 const route = (r: string, need: object, remedies?: string[], rest: object = {}) => {
   const [p, m] = r.split('/');
-  return screenRoute(readNeed({ family: 'hand-jig', size_mm: [120, 80, 30], need: { wear: 'none', cyclesPerYear: 500, ...need }, ...(remedies && { remedies: { [r]: remedies } }), ...rest }), DEFAULT_SHOP, process(p), material(m));
+  return screenRoute(factsOf(readNeed({ family: 'hand-jig', size_mm: [120, 80, 30], need: { wear: 'none', cyclesPerYear: 500, ...need }, ...(remedies && { remedies: { [r]: remedies } }), ...rest }), BUILT_IN_SITE), processOf(p), material(m));
 };
 const state = (o: ReturnType<typeof route>, id: string) => o.checks.find((c) => c.id === id)?.state;
 

@@ -1,15 +1,16 @@
 import { readdirSync } from 'node:fs';
+import { factsOf } from '../plan/facts';
+import { BUILT_IN_SITE } from '../records/site';
 import { join } from 'node:path';
 import { demoDoc, studiedRef } from '../case/testing';
 import { prism, rectangle } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { box, drilledPlate, flipped, join as together, moved } from '../shape/testing';
-import { type RouteOption, screenAll, screenRoute } from '../case/options';
+import { type RouteOption, screenAll, screenRoute } from '../decide/options';
 import type { CaseDoc } from '../case/types';
 import type { Need, Requirement } from '../need/requirements';
-import { process } from '../routes/processes';
+import { processOf } from '../process/processes';
 import { material } from '../shelf/shelf';
-import { DEFAULT_SHOP } from '../shelf/shop';
 import type { State } from './check';
 import { CHECKS } from './screen';
 
@@ -21,7 +22,7 @@ const EASY: Need = {
 
 function check(id: string, route: string, need: Need, doc: Partial<CaseDoc> = {}): State | undefined {
   const [p, m] = route.split('/');
-  return screenRoute(demoDoc({ ...doc, need: { ...EASY, ...need } }), DEFAULT_SHOP, process(p), material(m)).checks.find((c) => c.id === id)?.state;
+  return screenRoute(factsOf(demoDoc({ ...doc, need: { ...EASY, ...need } }), BUILT_IN_SITE), processOf(p), material(m)).checks.find((c) => c.id === id)?.state;
 }
 
 describe('the list of checks', () => {
@@ -120,7 +121,7 @@ describe('checks that look at the mesh', () => {
   });
   it('a small hole is drilled after printing, and then holds', () => {
     const doc = demoDoc({ need: EASY, ...shapes(drilledPlate(30, 20, 6, [[1, 8, 10], [1, 22, 10]])) });
-    const route = (d: CaseDoc): RouteOption => screenRoute(d, DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    const route = (d: CaseDoc): RouteOption => screenRoute(factsOf(d, BUILT_IN_SITE), processOf('powder-polymer'), material('pa12-powder'));
     const offered = route(doc).offers.find((r) => r.id === 'drilled-holes')!;
     // A set-up and two holes: 0.15 + 2 × 0.04 h.
     expect(offered.hours.likely).toBeCloseTo(0.23, 9);
@@ -129,7 +130,7 @@ describe('checks that look at the mesh', () => {
     expect(taken.price_each).toBeGreaterThan(route({ ...doc, remedies: { 'powder-polymer/pa12-powder': [] } }).price_each);
   });
   it('drain holes cost something, and the sentence says what is kept', () => {
-    const o = screenRoute(demoDoc({ need: EASY, ...shapes(hollow) }), DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    const o = screenRoute(factsOf(demoDoc({ need: EASY, ...shapes(hollow) }), BUILT_IN_SITE), processOf('powder-polymer'), material('pa12-powder'));
     expect(o.remedies.map((r) => r.id)).toContain('drain-holes');
     expect(o.checks.find((c) => c.id === 'drain')?.reason).toBe('A closed cavity of 8.0 cm³ would keep powder inside: open it.');
   });
@@ -138,7 +139,7 @@ describe('checks that look at the mesh', () => {
 describe('screening a case', () => {
   const doc = demoDoc({ family: 'press-nest', need: { wear: must('impact'), cyclesPerYear: must(12_000), years: must(5), load: must(9000) } });
   it('sorts by state, then cost, and gives each check a reason and a basis', () => {
-    const options = screenAll(doc, DEFAULT_SHOP);
+    const options = screenAll(factsOf(doc, BUILT_IN_SITE));
     const rank = { pass: 0, conditional: 1, unknown: 2, fail: 3 };
     options.slice(1).forEach((o, i) => {
       const before = options[i];
@@ -152,14 +153,14 @@ describe('screening a case', () => {
     }
   });
   it('prices a remedy into the route it helps', () => {
-    const bare = screenRoute(demoDoc({ need: EASY }), DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
-    const faced = screenRoute(doc, DEFAULT_SHOP, process('powder-polymer'), material('pa12-powder'));
+    const bare = screenRoute(factsOf(demoDoc({ need: EASY }), BUILT_IN_SITE), processOf('powder-polymer'), material('pa12-powder'));
+    const faced = screenRoute(factsOf(doc, BUILT_IN_SITE), processOf('powder-polymer'), material('pa12-powder'));
     expect(bare.remedies).toEqual([]);
     expect(faced.remedies.some((r) => r.metalFace)).toBe(true);
     expect(faced.mass_kg).toBeGreaterThan(bare.mass_kg + 0.2);
   });
   it('says what would decide where a fact is missing', () => {
-    const spare = screenRoute(demoDoc({ family: 'spare-part' }), DEFAULT_SHOP, process('extrusion-chamber'), material('pei'));
+    const spare = screenRoute(factsOf(demoDoc({ family: 'spare-part' }), BUILT_IN_SITE), processOf('extrusion-chamber'), material('pei'));
     const heat = spare.checks.find((c) => c.id === 'heat');
     expect(heat?.state).toBe('unknown');
     expect(heat?.reason).toMatch(/up to 170 °C PEI holds, above 205 °C it does not/);

@@ -1,5 +1,5 @@
 import type { Size } from '../case/facts';
-import type { Process } from '../routes/process';
+import type { Process } from '../process/process';
 import type { Esd, Flame, FluidId, FluidRating, Impact, Material, Moisture, Uv } from '../shelf/types';
 import type { Range } from '../worksheet/types';
 

@@ -21,5 +21,5 @@ export function passes(m: Material, f: MaterialFilter): boolean {
     return !!r && (f.least === undefined || r.likely >= f.least) && (f.most === undefined || r.likely <= f.most);
   }
   if (!f.is) return true;
-  return p.kind === 'class' ? p.get(m) === f.is : p.get(m).toLowerCase().includes(f.is.toLowerCase());
+  return p.kind === 'choice' ? p.get(m) === f.is : p.get(m).toLowerCase().includes(f.is.toLowerCase());
 }

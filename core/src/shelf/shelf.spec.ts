@@ -1,15 +1,18 @@
 import fc from 'fast-check';
-import { shopSchema } from '../case/schema';
-import { screenAll } from '../case/options';
+import { factsOf } from '../plan/facts';
+import { siteOf } from '../records/site';
+import { shopSchema } from '../document/shop-schema';
+import { screenAll } from '../decide/options';
 import { demoDoc } from '../case/testing';
 import { FINISHING, finishTo } from './finishing';
 import { HARDWARE } from './hardware';
-import { CSV_COLUMNS, readMaterials, withOwn, writeMaterials } from './material-csv';
-import { materialFaults, PROPERTIES } from './properties';
+import { CSV_COLUMNS, readMaterials, withOwn, writeMaterials } from '../process/material-csv';
+import { PROPERTIES } from './properties';
+import { materialFaults } from '../process/material-faults';
 import { material, MATERIALS, shelfOf } from './shelf';
-import { DEFAULT_SHOP, SHOP_FIGURES } from './shop';
+import { DEFAULT_SHOP } from './shop';
 
-const SCHEMA = shopSchema(Object.fromEntries(SHOP_FIGURES.map((f) => [f.name, f])));
+const SCHEMA = shopSchema;
 const HEAD = 'id,label,processes,density,modulus,modulus_across,strength,strength_across,use_low,use,use_high,price,compressive,source';
 const row = (id: string, more: Partial<Record<string, string>> = {}): string => {
   const cells: Record<string, string> = { id, label: `Nylon ${id}`, processes: 'extrusion-open', density: '1.1', modulus: '2', modulus_across: '1.5', strength: '50', strength_across: '30', use_low: '90', use: '100', use_high: '110', price: '60', compressive: '55', source: 'sheet of March', ...more as Record<string, string> };
@@ -55,7 +58,7 @@ describe('own materials', () => {
   it('are screened like any other', () => {
     const { materials } = readMaterials(`${HEAD}\n${row('own-nylon')}`, []);
     const shop = { ...DEFAULT_SHOP, materials: withOwn([], materials, MATERIALS, { at: '', who: '', how: '' }) };
-    expect(screenAll(demoDoc(), shop).some((o) => o.material === 'own-nylon')).toBe(true);
+    expect(screenAll(factsOf(demoDoc(), siteOf(shop))).some((o) => o.material === 'own-nylon')).toBe(true);
   });
   it('a row for a material that is there changes what it names and leaves the rest', () => {
     const { materials, faults } = readMaterials('id,use,price\npei,195,\n', MATERIALS);

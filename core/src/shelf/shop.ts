@@ -1,3 +1,4 @@
+import type { NumberInput } from '../inputs/spec';
 import { once } from '../worksheet/once';
 import type { Material } from './types';
 import type { Entry, Range, Source } from '../worksheet/types';
@@ -6,23 +7,18 @@ import type { Entry, Range, Source } from '../worksheet/types';
  * The shop: rates, queues and working hours of one site. Every figure has a built-in value that a site may replace;
  * only the replacements are stored, so nothing built in is ever lost.
  */
-export interface ShopFigure extends Range {
-  name: string;
-  label: string;
-  unit: string;
-  group: 'Hourly rates' | 'Machines' | 'Queues' | 'Trading terms';
-  spread?: Entry['spread'];
-  /** Smallest and largest value accepted for it. */
-  bounds: [number, number];
-  note: string;
-}
+export type ShopFigure = NumberInput & { unit: string; usual: Range; help: string; group: 'Hourly rates' | 'Machines' | 'Queues' | 'Trading terms' };
+
+type Three = readonly [low: number, likely: number, high: number];
+const figure = (id: string, label: string, unit: string, group: ShopFigure['group'], [low, likely, high]: Three, [min, max]: readonly [number, number], help: string, spread?: Entry['spread']): ShopFigure =>
+  ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, group, usual: { low, likely, high }, min, max, help, spread });
 
 const rate = (name: string, label: string, low: number, likely: number, high: number, note: string, group: ShopFigure['group'] = 'Hourly rates'): ShopFigure =>
-  ({ name, label, unit: 'money/h', group, low, likely, high, bounds: [0, 2000], note });
+  figure(name, label, 'money/h', group, [low, likely, high], [0, 2000], note);
 const queue = (name: string, label: string, low: number, likely: number, high: number): ShopFigure =>
-  ({ name, label, unit: 'h', group: 'Queues', spread: 'lognormal', low, likely, high, bounds: [0.01, 5000], note: 'Working hours of backlog in front of it.' });
+  figure(name, label, 'h', 'Queues', [low, likely, high], [0.01, 5000], 'Working hours of backlog in front of it.', 'lognormal');
 const share = (name: string, label: string, low: number, likely: number, high: number, note: string): ShopFigure =>
-  ({ name, label, unit: '', group: 'Trading terms', low, likely, high, bounds: [0, 3], note });
+  figure(name, label, '', 'Trading terms', [low, likely, high], [0, 3], note);
 
 export const SHOP_FIGURES: readonly ShopFigure[] = [
   rate('engineer_rate', 'Applications engineer', 55, 65, 80, 'Loaded cost of an hour.'),
@@ -54,9 +50,9 @@ export const SHOP_FIGURES: readonly ShopFigure[] = [
   queue('inspect_queue', 'Metrology room', 1, 3, 10),
   share('overhead', 'Overhead on own work', 0.1, 0.15, 0.25, 'On direct cost.'),
   share('bureau_margin', 'Bureau\'s margin', 0.25, 0.4, 0.6, 'On the bureau\'s direct cost.'),
-  { name: 'bureau_minimum', label: 'Bureau\'s minimum order', unit: 'money', group: 'Trading terms', low: 50, likely: 80, high: 120, bounds: [0, 10_000], note: 'Charged even for a small part.' },
-  { name: 'freight', label: 'Freight per order', unit: 'money', group: 'Trading terms', low: 12, likely: 20, high: 35, bounds: [0, 10_000], note: 'From an outside supplier.' },
-  { name: 'freight_days', label: 'Freight time', unit: 'h', group: 'Trading terms', low: 8, likely: 16, high: 24, bounds: [0, 2000], note: 'In working hours of the supplier.' },
+  figure('bureau_minimum', 'Bureau\'s minimum order', 'money', 'Trading terms', [50, 80, 120], [0, 10_000], 'Charged even for a small part.'),
+  figure('freight', 'Freight per order', 'money', 'Trading terms', [12, 20, 35], [0, 10_000], 'From an outside supplier.'),
+  figure('freight_days', 'Freight time', 'h', 'Trading terms', [8, 16, 24], [0, 2000], 'In working hours of the supplier.'),
 ];
 
 /** What a site keeps of its own. */
@@ -114,16 +110,16 @@ const BUILT_IN: Source = { kind: 'shop', text: 'Built-in shop figure, not yet re
 /** The shop's figures as worksheet entries. Both ways of making share them, so they move together in a risk run. */
 export const shopEntries = once((shop: Shop): Entry[] => {
   return SHOP_FIGURES.map((f) => {
-    const own = shop.figures[f.name];
+    const own = shop.figures[f.id];
     return {
-      name: f.name,
+      name: f.id,
       label: f.label,
       unit: f.unit,
       spread: f.spread,
-      low: own?.low ?? f.low,
-      likely: own?.likely ?? f.likely,
-      high: own?.high ?? f.high,
-      key: `shop.${f.name}`,
+      low: own?.low ?? f.usual.low,
+      likely: own?.likely ?? f.usual.likely,
+      high: own?.high ?? f.usual.high,
+      key: `shop.${f.id}`,
       source: own ? { kind: 'shop', text: own.note || 'Your shop\'s own figure.' } : BUILT_IN,
     };
   });

@@ -1,4 +1,4 @@
-import { namesIn, parseExpr, type Expr } from './parse';
+import { namesIn, parseExpr, plainArithmetic, type Expr } from './parse';
 import { type Line, SheetError } from './types';
 
 /** One step of the flat program: `target = op(args)`. Arguments and target are register numbers. */
@@ -117,7 +117,8 @@ function flatten(order: string[], exprs: ReadonlyMap<string, Expr>, over: Readon
     if (expr.kind === 'name') return ofName.get(expr.name) ?? input(expr.name);
     return emit(expr, undefined);
   };
-  const emit = (expr: Expr & { kind: 'call' }, into: number | undefined): number => {
+  const emit = (written: Expr & { kind: 'call' }, into: number | undefined): number => {
+    const expr = plainArithmetic(written);
     const args = expr.args.map(operand);
     for (const r of args) if (registers[r].kind === 'temporary') free.push(r);
     const target = into ?? free.pop() ?? add({ kind: 'temporary' });

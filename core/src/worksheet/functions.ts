@@ -35,7 +35,7 @@ export const OPERATIONS: Record<string, Operation> = {
   larger: { arity: 2, units: 'compare', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] > b[i] ? 1 : 0; } },
   largerEq: { arity: 2, units: 'compare', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] >= b[i] ? 1 : 0; } },
   equal: { arity: 2, units: 'compare', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] === b[i] ? 1 : 0; } },
-  choose: { arity: 3, units: 'choose', kernel: (o, n, a, b, c) => { for (let i = 0; i < n; i++) o[i] = a[i] !== 0 ? b[i] : c[i]; } },
+  choose: { arity: 3, units: 'choose', kernel: (o, n, a, b, c) => { for (let i = 0; i < n; i++) o[i] = a[i] !== a[i] ? NaN : a[i] !== 0 ? b[i] : c[i]; } },
   // Comparisons rather than Math.min/max: NaN must come through, and it does, as the first argument of a false comparison.
   min: { arity: 2, fold: true, units: 'same', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = b[i] < a[i] || b[i] !== b[i] ? b[i] : a[i]; } },
   max: { arity: 2, fold: true, units: 'same', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = b[i] > a[i] || b[i] !== b[i] ? b[i] : a[i]; } },
@@ -45,4 +45,15 @@ export const OPERATIONS: Record<string, Operation> = {
   sqrt: { arity: 1, units: 'root', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.sqrt(a[i]); } },
   exp: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.exp(a[i]); } },
   log: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.log(a[i]); } },
+  // Angles are plain numbers in radians; degrees are turned by an entry in rad/deg.
+  sin: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.sin(a[i]); } },
+  cos: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.cos(a[i]); } },
+  tan: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.tan(a[i]); } },
+  asin: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.asin(a[i]); } },
+  acos: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.acos(a[i]); } },
+  atan: { arity: 1, units: 'plain', kernel: (o, n, a) => { for (let i = 0; i < n; i++) o[i] = Math.atan(a[i]); } },
+  atan2: { arity: 2, units: 'compare', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = Math.atan2(a[i], b[i]); } },
+  // Any number but 0 is true; NaN stays NaN, so that a gap is never taken for an answer.
+  and: { arity: 2, fold: true, units: 'plain', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] !== a[i] || b[i] !== b[i] ? NaN : a[i] !== 0 && b[i] !== 0 ? 1 : 0; } },
+  or: { arity: 2, fold: true, units: 'plain', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] !== a[i] || b[i] !== b[i] ? NaN : a[i] !== 0 || b[i] !== 0 ? 1 : 0; } },
 };

@@ -13,3 +13,9 @@ export function once<K extends object, V>(work: (key: K) => V): (key: K) => V {
     return value;
   };
 }
+
+/** The same for a function of two objects. */
+export function onceOfTwo<A extends object, B extends object, V>(work: (a: A, b: B) => V): (a: A, b: B) => V {
+  const byFirst = once((a: A) => once((b: B) => work(a, b)));
+  return (a, b) => byFirst(a)(b);
+}

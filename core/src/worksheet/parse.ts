@@ -5,6 +5,9 @@ import { SheetError } from './types';
 /** The library parses; everything after that is ours, so that nothing is ever compiled to code (strict CSP). */
 const { parse } = create({ parseDependencies });
 
+/** `interp(x, x0, y0, x1, y1, …)`: a table, straight between its points and level beyond them. */
+export const TABLE = 'interp';
+
 /** An expression tree reduced to what a worksheet may hold. */
 export type Expr =
   | { kind: 'number'; value: number }
@@ -56,6 +59,7 @@ function reduce(line: string, node: AnyNode): Expr {
 }
 
 function call(line: string, op: string, argNodes: AnyNode[]): Expr {
+  if (op === TABLE) return table(line, argNodes.map((a) => reduce(line, a)));
   const operation = Object.hasOwn(OPERATIONS, op) ? OPERATIONS[op] : undefined;
   if (!operation) throw new SheetError('syntax', line, `Line "${line}": unknown function or operator "${op}"`);
   const args = argNodes.map((a) => reduce(line, a));
@@ -66,6 +70,31 @@ function call(line: string, op: string, argNodes: AnyNode[]): Expr {
     throw new SheetError('syntax', line, `Line "${line}": ${op} takes ${operation.arity} values, not ${args.length}`);
   }
   return { kind: 'call', op, args };
+}
+
+/** @throws SheetError 'syntax' unless it is x and at least two points of plain figures, x rising */
+function table(line: string, args: Expr[]): Expr {
+  const figures = args.slice(1).map((a) => (a.kind === 'number' ? a.value : a.kind === 'call' && a.op === 'unaryMinus' && a.args[0].kind === 'number' ? -a.args[0].value : NaN));
+  if (figures.length < 4 || figures.length % 2 || figures.some((f) => !Number.isFinite(f))) {
+    throw new SheetError('syntax', line, `Line "${line}": ${TABLE} takes a value and at least two points, all in plain figures: ${TABLE}(x, x0, y0, x1, y1)`);
+  }
+  for (let i = 2; i < figures.length; i += 2) if (!(figures[i] > figures[i - 2])) throw new SheetError('syntax', line, `Line "${line}": the points of ${TABLE} must rise in x`);
+  return { kind: 'call', op: TABLE, args: [args[0], ...figures.map((value): Expr => ({ kind: 'number', value }))] };
+}
+
+/** A table as plain arithmetic: y0 + Σ slope × (x held within the piece − its start). What evaluation and spreadsheets compute. */
+export function plainArithmetic(expr: Expr & { kind: 'call' }): Expr & { kind: 'call' } {
+  if (expr.op !== TABLE) return expr;
+  const [x, ...points] = expr.args;
+  const at = (i: number): number => (points[i] as { value: number }).value;
+  const num = (value: number): Expr => ({ kind: 'number', value });
+  const op = (name: string, ...args: Expr[]): Expr & { kind: 'call' } => ({ kind: 'call', op: name, args });
+  let sum: Expr = num(at(1));
+  for (let i = 2; i < points.length; i += 2) {
+    const slope = (at(i + 1) - at(i - 1)) / (at(i) - at(i - 2));
+    sum = op('add', sum, op('multiply', num(slope), op('subtract', op('min', op('max', x, num(at(i - 2))), num(at(i))), num(at(i - 2)))));
+  }
+  return sum as Expr & { kind: 'call' };
 }
 
 /** Names an expression uses, each once, in order of appearance. */
@@ -104,6 +133,11 @@ export function exprText(expr: Expr, label: (name: string) => string, within = 0
     const [c, yes, no] = args.map((a) => exprText(a, label));
     return `${yes} if ${c}, else ${no}`;
   }
+  if (op === TABLE) {
+    const figures = args.slice(1).map((a) => exprText(a, label));
+    return `table of ${exprText(args[0], label)} (${figures.flatMap((f, i) => (i % 2 ? [] : [`${f} → ${figures[i + 1]}`])).join('; ')})`;
+  }
+  if (op === 'and' || op === 'or') return `(${args.map((a) => exprText(a, label)).join(` ${op} `)})`;
   const name = { ceil: 'round up', floor: 'round down', min: 'smaller of', max: 'larger of' }[op] ?? op;
   return `${name} (${args.map((a) => exprText(a, label)).join('; ')})`;
 }

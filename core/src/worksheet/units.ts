@@ -1,7 +1,7 @@
 import { createUnit, unit as parseUnit } from 'mathjs';
 import type { Sheet } from './compile';
 import { OPERATIONS } from './functions';
-import type { Expr } from './parse';
+import { TABLE, type Expr } from './parse';
 import { type Entry, SheetError } from './types';
 
 // Things that are counted are dimensions too: cycles per year times years is cycles, and a price per piece is not a price.
@@ -14,6 +14,9 @@ interface Dimension {
   scale: number;
 }
 
+/** Place of the angle among the library's base dimensions. */
+const ANGLE = (parseUnit('1 rad') as unknown as { dimensions: number[] }).dimensions.indexOf(1);
+
 const PLAIN: Dimension = { powers: [], scale: 1 };
 const known = new Map<string, Dimension>();
 
@@ -25,7 +28,8 @@ function dimensionOf(unit: string): Dimension {
     const u = parseUnit(`1 ${unit.replace(/\bcycle\b/g, 'toolcycle')}`);
     // `value` is the unit in the library's own base units; `toSI` would refuse money.
     const { dimensions, value } = u as unknown as { dimensions: number[]; value: number };
-    d = { powers: [...dimensions], scale: value };
+    // An angle is a length over a length: radians are plain numbers, degrees a scale of them.
+    d = { powers: dimensions.map((p, i) => (i === ANGLE ? 0 : p)), scale: value };
     known.set(unit, d);
   }
   return d;
@@ -63,6 +67,10 @@ export function checkUnits(sheet: Sheet, entries: readonly Entry[]): void {
         }
       }
       const args = e.args.map(infer);
+      if (e.op === TABLE) {
+        if (args[0] && !alike(args[0], PLAIN)) fail('a table takes a plain number');
+        return PLAIN;
+      }
       const same = (list: (Dimension | null)[]): Dimension | null => {
         const firm = list.filter((d): d is Dimension => d !== null);
         if (firm.some((d) => !alike(d, firm[0]))) fail(`${e.op} puts together unlike units`);

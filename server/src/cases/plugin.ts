@@ -1,14 +1,17 @@
 import type { FastifyInstance } from 'fastify';
 import * as yup from 'yup';
-import { caseSchema, named } from '@cuadro/core/case/schema';
+import { caseSchema } from '@cuadro/core/document/case-schema';
+import { named } from '@cuadro/core/inputs/schema';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { UP } from '@cuadro/core/shape/turn';
-import type { CaseRecord, CaseWrite, RevisionRecord, SignatureRecord, SignRequest } from '@cuadro/core/wire';
+import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
+import type { CaseList, CaseListQuery, CaseRecord, CaseWrite, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
+import { digestOfFigures } from './digest';
 import type { Context } from '../context';
 import { AppError } from '../errors';
-import { readShop } from '../shop/store';
+import { readSite, siteKey } from '../records/store';
 import { validate } from '../validate';
-import { addSignature, createCase, getCase, listCases, listRevisions, listSignatures, removeCase, restoreCase, saveCase } from './store';
+import { addSignature, createCase, getCase, getRevision, getSignature, keepLook, listCases, MAX_PAGE, listRevisions, listSignatures, removeCase, restoreCase, saveCase } from './store';
 
 const who = yup.string().max(80).default('local user');
 const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).required(), who }).required();
@@ -23,6 +26,27 @@ const signSchema = yup
   .required();
 
 const idParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } } } };
+
+const revisionParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, revision: { type: 'integer', minimum: 1, maximum: 2_000_000_000 } } } } };
+const signatureParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, signature: { type: 'string', format: 'uuid' } } } } };
+const listQuery = {
+  schema: {
+    querystring: {
+      type: 'object', additionalProperties: false,
+      properties: {
+        page: { type: 'integer', minimum: 0, maximum: 1_000_000 }, size: { type: 'integer', minimum: 1, maximum: MAX_PAGE }, q: { type: 'string', maxLength: 200 },
+        sort: { enum: ['created', 'updated', 'title', 'place', 'family', 'worth'] }, down: { type: 'boolean' },
+      },
+    },
+  },
+};
+/** Shown in lists only: checked for size and for the figures that are sorted by. */
+const lookSchema = yup
+  .object({
+    revision: yup.number().integer().min(1).required(), site: yup.string().max(80).required(),
+    look: yup.object({ verdict: yup.string().max(20).required(), verdictText: yup.string().max(200).required(), headline: yup.string().max(400).required(), saving: yup.number().required(), daysGained: yup.number().required(), confidence: yup.number().min(0).max(1).required(), effort_h: yup.number().required(), worthPerHour: yup.number().required(), factsGiven: yup.number().required(), working: yup.array().of(yup.object({ label: yup.string().max(200).required(), text: yup.string().max(2000).defined() })).max(40).required() }).required(),
+  })
+  .required();
 
 interface IdParams {
   Params: { id: string };
@@ -52,7 +76,14 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     return { ...doc, shapes };
   }
 
-  app.get('/api/cases', (): Promise<CaseRecord[]> => listCases(db));
+  app.get<{ Querystring: CaseListQuery }>('/api/cases', listQuery, async ({ query }): Promise<CaseList> => listCases(db, query, await siteKey(db)));
+
+  app.put<IdParams & { Body: unknown }>('/api/cases/:id/look', idParams, async (request, reply) => {
+    const { revision, site, look } = validate<LookWrite>(lookSchema, request.body, 'LOOK_INVALID');
+    await getCase(db, request.params.id);
+    await keepLook(db, request.params.id, revision, site, look);
+    return reply.status(204).send();
+  });
 
   app.post<{ Body: unknown }>('/api/cases', async (request, reply): Promise<CaseRecord> => {
     const body = validate<{ doc: unknown; who?: string }>(createSchema, request.body, 'CASE_INVALID');
@@ -77,18 +108,22 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
 
   app.get<IdParams>('/api/cases/:id/revisions', idParams, (request): Promise<RevisionRecord[]> => listRevisions(db, request.params.id));
 
-  app.get<IdParams>('/api/cases/:id/signatures', idParams, (request): Promise<SignatureRecord[]> => listSignatures(db, request.params.id));
+  app.get<{ Params: { id: string; revision: number } }>('/api/cases/:id/revisions/:revision', revisionParams, ({ params }) => getRevision(db, params.id, params.revision));
+
+  app.get<IdParams>('/api/cases/:id/signatures', idParams, (request): Promise<SignatureRow[]> => listSignatures(db, request.params.id));
+
+  app.get<{ Params: { id: string; signature: string } }>('/api/cases/:id/signatures/:signature', signatureParams, ({ params }): Promise<SignatureRecord> => getSignature(db, params.id, params.signature));
 
   /** Sign-off computes the figures anew, here: what is frozen never comes from the page. */
   app.post<IdParams & { Body: unknown }>('/api/cases/:id/signatures', idParams, async (request, reply): Promise<SignatureRecord> => {
     const body = validate<SignRequest>(signSchema, request.body, 'SIGN_INVALID');
     const record = await getCase(db, request.params.id);
     if (record.revision !== body.revision) throw new AppError('SIGN_STALE');
-    const { shop } = await readShop(db);
+    const site = await readSite(db);
     const doc = await studiedAnew(record.doc);
-    const view = await pool.run('evaluate', { doc, shop });
+    const view = await pool.run('evaluate', { doc, site });
     const { who: name, role, statement } = body;
     reply.status(201);
-    return addSignature(db, { caseId: record.id, revision: record.revision, who: name.trim(), role, statement, doc, shop, view });
+    return addSignature(db, { caseId: record.id, revision: record.revision, who: name.trim(), role, statement, doc, shop: site.shop, evidence: site.evidence, view, engine: ENGINE_VERSION, digest: digestOfFigures() });
   });
 }

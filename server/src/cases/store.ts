@@ -1,33 +1,95 @@
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import type { CaseRecord, RevisionRecord, SignatureRecord } from '@cuadro/core/wire';
+import { upgrade } from '@cuadro/core/document/upgrade';
+import type { QuickLook } from '@cuadro/core/decide/quick-look';
+import { FAMILIES } from '@cuadro/core/need/families';
+import type { CaseList, CaseListQuery, CaseRecord, CaseRow, RevisionRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import type { Db } from '../db/open';
-import { caseRevisions, cases, signatures } from '../db/schema';
+import { caseRevisions, cases, quickLooks, signatures } from '../db/schema';
 import { AppError } from '../errors';
+import { withoutStudies, withStudies } from '../studies/store';
 
 // Written out: columns of an inner query would be named without their table, and `id` would be the signature's.
 const signedRevision = sql<number | null>`(select max(s.revision) from signatures s where s.case_id = cases.id)`;
 const columns = { id: cases.id, revision: cases.revision, doc: cases.doc, updatedAt: cases.updatedAt, updatedBy: cases.updatedBy, signedRevision };
 
 type Row = Omit<CaseRecord, 'updatedAt'> & { updatedAt: Date };
-const toRecord = (row: Row): CaseRecord => ({ ...row, updatedAt: row.updatedAt.toISOString() });
+async function toRecord(db: Db, row: Row): Promise<CaseRecord> {
+  const [doc] = await withStudies(db, [upgrade(row.doc)]);
+  return { ...row, doc, updatedAt: row.updatedAt.toISOString() };
+}
 
-export async function listCases(db: Db): Promise<CaseRecord[]> {
-  const rows = await db.select(columns).from(cases).where(isNull(cases.removedAt)).orderBy(cases.createdAt);
-  return rows.map(toRecord);
+/** Saves by one person within this time of the last are one state in the history. */
+const QUIET_SPELL_S = 120;
+
+/** The most rows of a page. */
+export const MAX_PAGE = 500;
+
+const FAMILY_LABEL = new Map(FAMILIES.map((f) => [f.id, f.label]));
+const titleText = sql<string>`${cases.doc}->>'title'`;
+const placeText = sql<string>`${cases.doc}->>'place'`;
+const familyText = sql<string>`${cases.doc}->>'family'`;
+const ORDER: Record<NonNullable<CaseListQuery['sort']>, SQL> = {
+  created: sql`${cases.createdAt}`, updated: sql`${cases.updatedAt}`, title: sql`lower(${titleText})`, place: sql`lower(${placeText})`, family: sql`${familyText}`,
+  worth: sql`coalesce((${quickLooks.look}->>'worthPerHour')::double precision, 0)`,
+};
+
+/**
+ * Rows of the list, not documents: a page of them, searched and sorted here.
+ * @param siteKey state of shop and records for which a kept quick look still holds
+ */
+export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = 'created', down = false }: CaseListQuery, siteKey: string): Promise<CaseList> {
+  const words = q.trim().toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
+  const matches = words.map((w) => {
+    const like = `%${w.replace(/[\\%_]/g, '\\$&')}%`;
+    const families = FAMILIES.filter((f) => f.label.toLowerCase().includes(w)).map((f) => f.id);
+    const inFamily = families.length ? sql` or ${familyText} in (${sql.join(families.map((f) => sql`${f}`), sql`, `)})` : sql``;
+    return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like}${inFamily})`;
+  });
+  const where = and(isNull(cases.removedAt), ...matches);
+  const rows = await db
+    .select({
+      id: cases.id, revision: cases.revision, title: titleText, family: familyText, place: placeText, trouble: sql<string>`left(${cases.doc}->>'trouble', 300)`, createdAt: cases.createdAt, updatedAt: cases.updatedAt, updatedBy: cases.updatedBy, signedRevision,
+      look: quickLooks.look, lookRevision: quickLooks.revision, lookSite: quickLooks.site,
+    })
+    .from(cases)
+    .leftJoin(quickLooks, eq(quickLooks.caseId, cases.id))
+    .where(where)
+    .orderBy(down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id))
+    .limit(Math.min(MAX_PAGE, size))
+    .offset(page * size);
+  const [{ total }] = await db.select({ total: sql<number>`count(*)::int` }).from(cases).where(where);
+  return {
+    total,
+    rows: rows.map(({ look, lookRevision, lookSite, createdAt, updatedAt, ...r }): CaseRow => ({
+      ...r, familyLabel: FAMILY_LABEL.get(r.family) ?? r.family, createdAt: createdAt.toISOString(), updatedAt: updatedAt.toISOString(),
+      ...(look && lookRevision === r.revision && lookSite === siteKey && { look }),
+    })),
+  };
+}
+
+/** Keep what a page worked out for the list, for the state of case and site it was worked out for. */
+export async function keepLook(db: Db, caseId: string, revision: number, site: string, look: QuickLook): Promise<void> {
+  await db.insert(quickLooks).values({ caseId, revision, site, look }).onConflictDoUpdate({ target: quickLooks.caseId, set: { revision, site, look } });
+}
+
+export async function countCases(db: Db): Promise<number> {
+  const [{ n }] = await db.select({ n: sql<number>`count(*)::int` }).from(cases);
+  return n;
 }
 
 /** @throws AppError CASE_NOT_FOUND */
 export async function getCase(db: Db, id: string): Promise<CaseRecord> {
   const [row] = await db.select(columns).from(cases).where(and(eq(cases.id, id), isNull(cases.removedAt)));
   if (!row) throw new AppError('CASE_NOT_FOUND');
-  return toRecord(row);
+  return toRecord(db, row);
 }
 
 export async function createCase(db: Db, doc: CaseDoc, who: string): Promise<CaseRecord> {
+  const slim = await withoutStudies(db, doc);
   const id = await db.transaction(async (tx) => {
-    const [row] = await tx.insert(cases).values({ doc, updatedBy: who }).returning({ id: cases.id });
-    await tx.insert(caseRevisions).values({ caseId: row.id, revision: 1, doc, who });
+    const [row] = await tx.insert(cases).values({ doc: slim, updatedBy: who }).returning({ id: cases.id });
+    await tx.insert(caseRevisions).values({ caseId: row.id, revision: 1, doc: slim, who });
     return row.id;
   });
   return getCase(db, id);
@@ -35,17 +97,27 @@ export async function createCase(db: Db, doc: CaseDoc, who: string): Promise<Cas
 
 /**
  * Save a change made on a given revision. Changes on an older one are refused, so that two tabs cannot undo each other.
+ * What the same person saved a moment before, and nobody signed, becomes one state of the history with it.
  * @throws AppError CASE_NOT_FOUND, CASE_CHANGED with what is stored
  */
 export async function saveCase(db: Db, id: string, doc: CaseDoc, revision: number, who: string): Promise<CaseRecord> {
+  const slim = await withoutStudies(db, doc);
   const saved = await db.transaction(async (tx) => {
     const rows = await tx
       .update(cases)
-      .set({ doc, revision: revision + 1, updatedAt: new Date(), updatedBy: who })
+      .set({ doc: slim, revision: revision + 1, updatedAt: new Date(), updatedBy: who })
       .where(and(eq(cases.id, id), eq(cases.revision, revision), isNull(cases.removedAt)))
       .returning({ id: cases.id });
     if (!rows.length) return false;
-    await tx.insert(caseRevisions).values({ caseId: id, revision: revision + 1, doc, who });
+    const [merged] = await tx
+      .update(caseRevisions)
+      .set({ revision: revision + 1, doc: slim, at: new Date() })
+      .where(and(
+        eq(caseRevisions.caseId, id), eq(caseRevisions.revision, revision), eq(caseRevisions.who, who), sql`${caseRevisions.revision} > 1`,
+        sql`${caseRevisions.at} > now() - make_interval(secs => ${QUIET_SPELL_S})`, sql`not exists (select 1 from signatures s where s.case_id = ${id} and s.revision = ${revision})`,
+      ))
+      .returning({ revision: caseRevisions.revision });
+    if (!merged) await tx.insert(caseRevisions).values({ caseId: id, revision: revision + 1, doc: slim, who });
     return true;
   });
   const current = await getCase(db, id);
@@ -73,13 +145,29 @@ export async function listRevisions(db: Db, id: string): Promise<RevisionRecord[
   return rows.map((r) => ({ ...r, at: r.at.toISOString() }));
 }
 
+/** A case as it was. @throws AppError REVISION_NOT_FOUND */
+export async function getRevision(db: Db, id: string, revision: number): Promise<RevisionRecord & { doc: CaseDoc }> {
+  const [row] = await db.select().from(caseRevisions).where(and(eq(caseRevisions.caseId, id), eq(caseRevisions.revision, revision)));
+  if (!row) throw new AppError('REVISION_NOT_FOUND');
+  const [doc] = await withStudies(db, [upgrade(row.doc)]);
+  return { revision: row.revision, at: row.at.toISOString(), who: row.who, doc };
+}
+
 export async function addSignature(db: Db, values: Omit<SignatureRecord, 'id' | 'at'>): Promise<SignatureRecord> {
   const [row] = await db.insert(signatures).values(values).returning();
   return { ...row, at: row.at.toISOString() };
 }
 
-export async function listSignatures(db: Db, caseId: string): Promise<SignatureRecord[]> {
-  const rows = await db.select().from(signatures).where(eq(signatures.caseId, caseId)).orderBy(desc(signatures.at));
+/** Who signed what and when; the frozen figures come with each signature alone. */
+export async function listSignatures(db: Db, caseId: string): Promise<SignatureRow[]> {
+  const rows = await db
+    .select({
+      id: signatures.id, caseId: signatures.caseId, revision: signatures.revision, who: signatures.who, role: signatures.role, statement: signatures.statement, at: signatures.at,
+      kind: sql<SignatureRow['kind']>`${signatures.view}->'verdict'->>'kind'`, headline: sql<string>`${signatures.view}->'verdict'->>'headline'`, engine: signatures.engine, digest: signatures.digest,
+    })
+    .from(signatures)
+    .where(eq(signatures.caseId, caseId))
+    .orderBy(desc(signatures.at));
   return rows.map((r) => ({ ...r, at: r.at.toISOString() }));
 }
 

@@ -79,7 +79,7 @@ describe('one data folder', () => {
     expect(acknowledged.size).toBeGreaterThanOrEqual(60);
     const second = await serve();
     expect(second.address).toBeDefined();
-    const found = new Set(((await (await fetch(`${second.address}/api/cases`)).json()) as { id: string }[]).map((c) => c.id));
+    const found = new Set(((await (await fetch(`${second.address}/api/cases?size=500`)).json()) as { rows: { id: string }[] }).rows.map((c) => c.id));
     expect([...acknowledged].filter((id) => !found.has(id))).toEqual([]);
     await kill(second.child, 'SIGTERM');
   }, 180_000);

@@ -1,9 +1,11 @@
 import { PGlite } from '@electric-sql/pglite';
-import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite';
+import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import * as schema from './schema';
 
-export type Db = PgliteDatabase<typeof schema>;
+/** Either database: the embedded one, or a PostgreSQL server. */
+export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDb {
   db: Db;
@@ -19,5 +21,46 @@ export async function openDb(folder: string | undefined, migrations: string): Pr
   const client = await PGlite.create(folder ? { dataDir: folder } : {});
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder: migrations });
-  return { db, close: () => client.close() };
+  return { db: db as unknown as Db, close: () => client.close() };
+}
+
+/** Somebody else serves from this database. */
+export class DatabaseHeld extends Error {
+  constructor() {
+    super('Another Cuadro serves from the database in DATABASE_URL. Stop it first, or give this one a database of its own.');
+  }
+}
+
+/** Any number will do, as long as it is always the same. */
+const ADVISORY_LOCK = 4_281_977;
+
+/**
+ * Open a PostgreSQL server's database with the same tables and migrations. The lock belongs to a connection that stays open as
+ * long as the service, so that it falls when the process dies.
+ * @throws DatabaseHeld when another service holds it
+ */
+export async function openServerDb(url: string, migrations: string): Promise<OpenDb> {
+  const { default: pg } = await import('pg');
+  const { drizzle: drizzleServer } = await import('drizzle-orm/node-postgres');
+  const { migrate: migrateServer } = await import('drizzle-orm/node-postgres/migrator');
+  const holder = new pg.Client({ connectionString: url });
+  await holder.connect();
+  const { rows } = await holder.query<{ held: boolean }>('select pg_try_advisory_lock($1) as held', [ADVISORY_LOCK]);
+  if (!rows[0].held) {
+    await holder.end();
+    throw new DatabaseHeld();
+  }
+  const pool = new pg.Pool({ connectionString: url, max: 10 });
+  // A connection that the server drops while idle is replaced by the next query; without a listener it would end the process.
+  pool.on('error', () => undefined);
+  holder.on('error', () => undefined);
+  const db = drizzleServer(pool, { schema });
+  await migrateServer(db, { migrationsFolder: migrations });
+  return {
+    db: db as unknown as Db,
+    async close() {
+      await pool.end();
+      await holder.end();
+    },
+  };
 }

@@ -1,11 +1,16 @@
-import { integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import type { CaseView } from '@cuadro/core/case/evaluate-case';
+import type { CaseView } from '@cuadro/core/decide/evaluate-case';
+import type { QuickLook } from '@cuadro/core/decide/quick-look';
+import type { Values } from '@cuadro/core/inputs/spec';
+import type { Evidence } from '@cuadro/core/records/evidence';
+import type { ShapeStudy } from '@cuadro/core/shape/study';
 import type { Shop } from '@cuadro/core/shelf/shop';
 
-const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' }).notNull().defaultNow();
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+const at = (name: string) => moment(name).notNull().defaultNow();
 
-/** A candidate tool and everything said about it. `revision` counts the changes; every one is kept below. */
+/** A candidate tool and everything said about it. `revision` counts the changes; they are kept below. Studies of meshes lie apart. */
 export const cases = pgTable('cases', {
   id: uuid('id').primaryKey().defaultRandom(),
   revision: integer('revision').notNull().default(1),
@@ -13,9 +18,10 @@ export const cases = pgTable('cases', {
   createdAt: at('created_at'),
   updatedAt: at('updated_at'),
   updatedBy: text('updated_by').notNull(),
-  removedAt: timestamp('removed_at', { withTimezone: true, mode: 'date' }),
+  removedAt: moment('removed_at'),
 });
 
+/** States of a case. One person's typing without a longer pause is one state. */
 export const caseRevisions = pgTable(
   'case_revisions',
   {
@@ -27,6 +33,14 @@ export const caseRevisions = pgTable(
   },
   (t) => [primaryKey({ columns: [t.caseId, t.revision] })],
 );
+
+/** What the list shows of a case, worked out by a page for one state of case and site. */
+export const quickLooks = pgTable('quick_looks', {
+  caseId: uuid('case_id').primaryKey().references(() => cases.id),
+  revision: integer('revision').notNull(),
+  site: text('site').notNull(),
+  look: jsonb('look').$type<QuickLook>().notNull(),
+});
 
 /** Frozen verdicts. Never updated: a later change of the case asks for a new signature. */
 export const signatures = pgTable('signatures', {
@@ -40,6 +54,11 @@ export const signatures = pgTable('signatures', {
   doc: jsonb('doc').$type<CaseDoc>().notNull(),
   shop: jsonb('shop').$type<Shop>().notNull(),
   view: jsonb('view').$type<CaseView>().notNull(),
+  /** What the site's records said; none in signatures older than records. */
+  evidence: jsonb('evidence').$type<Evidence>(),
+  /** Version of the computation, and a digest of the built-in figures it was done with. */
+  engine: text('engine'),
+  digest: text('digest'),
 });
 
 /** Meshes by content; the bytes lie in the mesh store beside the database. */
@@ -50,10 +69,46 @@ export const meshes = pgTable('meshes', {
   at: at('at'),
 });
 
+/** What the analyses found on a mesh in one build direction. */
+export const studies = pgTable(
+  'studies',
+  {
+    hash: text('hash').notNull(),
+    version: integer('version').notNull(),
+    /** Unit and build direction: the same file in inches is another part. */
+    placed: text('placed').notNull(),
+    study: jsonb('study').$type<ShapeStudy>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.hash, t.version, t.placed] })],
+);
+
+/** Records of every kind: quotes, notes, builds, tools in use. */
+export const records = pgTable(
+  'records',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    kind: text('kind').notNull(),
+    caseId: uuid('case_id').references(() => cases.id),
+    at: at('at'),
+    who: text('who').notNull(),
+    revision: integer('revision').notNull().default(1),
+    values: jsonb('data').$type<Values>().notNull(),
+    removedAt: moment('removed_at'),
+  },
+  (t) => [index('records_case_kind_at').on(t.caseId, t.kind, t.at)],
+);
+
 /** One row: the site's own figures over the built-in ones. */
 export const shops = pgTable('shops', {
   id: integer('id').primaryKey(),
   revision: integer('revision').notNull().default(1),
   shop: jsonb('shop').$type<Shop>().notNull(),
   updatedAt: at('updated_at'),
+});
+
+export const shopRevisions = pgTable('shop_revisions', {
+  revision: integer('revision').primaryKey(),
+  shop: jsonb('shop').$type<Shop>().notNull(),
+  at: at('at'),
+  who: text('who').notNull(),
 });

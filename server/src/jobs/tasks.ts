@@ -1,6 +1,6 @@
-import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import type { Shop } from '@cuadro/core/shelf/shop';
+import type { Site } from '@cuadro/core/records/site';
 import { readShape, type Measure, unusable } from '@cuadro/core/shape/measure';
 import { readCad } from '@cuadro/core/shape/formats/cad';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
@@ -37,12 +37,13 @@ export const TASKS = {
       throw e;
     }
   },
-  evaluate({ doc, shop }: { doc: CaseDoc; shop: Shop }): CaseView {
-    return evaluateCase(doc, shop).view;
+  evaluate({ doc, site }: { doc: CaseDoc; site: Site }): CaseView {
+    return evaluateCase(doc, site).view;
   },
   /** The audit workbook needs the point estimate alone. */
-  workbook({ doc, shop }: { doc: CaseDoc; shop: Shop }): Promise<Uint8Array> {
-    return auditWorkbook(doc, shop.currency, [...evaluateCase(doc, shop, 1).results]);
+  workbook({ doc, site }: { doc: CaseDoc; site: Site }): Promise<Uint8Array> {
+    const { results, plans } = evaluateCase(doc, site, 1);
+    return auditWorkbook(doc, site.shop.currency, [...results], plans);
   },
 };
 export type Tasks = typeof TASKS;

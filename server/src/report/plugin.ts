@@ -2,7 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context';
 import { getCase, getSignature } from '../cases/store';
 import { fileNameOf } from '../file-name';
-import { readShop } from '../shop/store';
+import { readSite } from '../records/store';
 import { renderPdf, reportDefinition } from './report';
 
 interface ReportRequest {
@@ -33,9 +33,9 @@ export function reportRoutes(app: FastifyInstance, { db, pool }: Context): void 
         pdf = await renderPdf(reportDefinition({ doc, shop, view, revision, printedAt: signature.at.slice(0, 16), system, signature }));
       } else {
         const { doc, revision } = await getCase(db, id);
-        const { shop } = await readShop(db);
+        const site = await readSite(db);
         title = doc.title;
-        pdf = await renderPdf(reportDefinition({ doc, shop, view: await pool.run('evaluate', { doc, shop }), revision, printedAt, system }));
+        pdf = await renderPdf(reportDefinition({ doc, shop: site.shop, view: await pool.run('evaluate', { doc, site }), revision, printedAt, system }));
       }
       return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(pdf);
     },

@@ -1,4 +1,5 @@
-import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { DEMO_CASES } from '../../../demo/cases';
@@ -6,7 +7,7 @@ import { renderPdf, reportDefinition } from './report';
 
 const doc = (title: string): CaseDoc => ({ ...DEMO_CASES.find((d) => d.doc.title.startsWith(title))!.doc, shapes: {}, start: '2026-11-25' });
 const definition = (d: CaseDoc, system: 'metric' | 'inch' = 'metric') =>
-  reportDefinition({ doc: d, shop: DEFAULT_SHOP, view: evaluateCase(d, DEFAULT_SHOP, 200).view, revision: 4, printedAt: '2026-11-25T10:00', system });
+  reportDefinition({ doc: d, shop: DEFAULT_SHOP, view: evaluateCase(d, BUILT_IN_SITE, 200).view, revision: 4, printedAt: '2026-11-25T10:00', system });
 
 /** All text of a definition, functions left out. */
 function words(node: unknown): string[] {
@@ -20,7 +21,7 @@ describe('the report', () => {
   it('says verdict, rule, conditions, cautions, every pinned route and where each need came from', () => {
     const d = doc('Hinge');
     const text = words(definition(d)).join('\n');
-    const { view } = evaluateCase(d, DEFAULT_SHOP, 200);
+    const { view } = evaluateCase(d, BUILT_IN_SITE, 200);
     for (const part of [d.title, view.verdict.headline, view.verdict.rule, ...view.verdict.conditions, ...view.verdict.cautions, 'works council', 'enamel complaints', d.trouble]) expect(text).toContain(part);
     for (const p of view.pins) expect(text).toContain(p.option.materialLabel);
   });

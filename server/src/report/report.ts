@@ -2,14 +2,15 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
 import { resolveNeed } from '@cuadro/core/case/facts';
-import type { CaseView, PinView } from '@cuadro/core/case/evaluate-case';
+import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { formatDate, formatFigure, formatMoney, GROUP_WORDS, requirementText, STATE_WORDS } from '@cuadro/core/case/words';
-import { family } from '@cuadro/core/need/families';
+import { formatDate, formatFigure, formatMoney, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
+import { STATE_WORDS } from '@cuadro/core/screen/check';
+import { familyOf } from '@cuadro/core/need/families';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import type { Shop } from '@cuadro/core/shelf/shop';
-import { VERDICTS } from '@cuadro/core/verdict/verdict';
+import { VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRecord } from '@cuadro/core/wire';
 
 const INK = '#1c1b19';
@@ -60,7 +61,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
     }),
     content: [
       { text: doc.title, bold: true, fontSize: 18 },
-      { text: [family(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '), style: 'small', margin: [0, 0, 0, 8] },
+      { text: [familyOf(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '), style: 'small', margin: [0, 0, 0, 8] },
       {
         table: {
           widths: ['*'],

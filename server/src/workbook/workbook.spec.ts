@@ -1,8 +1,8 @@
 import ExcelJS from 'exceljs';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { HyperFormula, type RawCellContent } from 'hyperformula';
-import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { computedValueOf, valueOf } from '@cuadro/core/worksheet/evaluate';
 import { auditWorkbook } from './workbook';
 
@@ -29,7 +29,7 @@ describe('the audit workbook', () => {
     today: { way: 'machined', material: 'al-6061', cost: 333, wait_days: 20, delay_per_day: 15 },
     pins: [{ process: 'extrusion-fibre', material: 'pa-carbon' }, { process: 'powder-polymer', material: 'pa12-powder' }, { process: 'vat-resin', material: 'resin-tough' }, { process: 'cnc-mill', material: 'al-6061' }],
   });
-  const { results } = evaluateCase(doc, DEFAULT_SHOP, 1);
+  const { results } = evaluateCase(doc, BUILT_IN_SITE, 1);
 
   it('recalculates, in an independent spreadsheet engine, to the figures of the sheet', async () => {
     const engine = await recalculated(await auditWorkbook(doc, 'EUR', [...results]));

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, signal, type WritableSignal } from '@angular/core';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
-import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { CaseStore, type SaveState } from '../data/case-store';
 import { ComputeService } from '../data/compute.service';
@@ -15,7 +15,7 @@ class Nothing {}
 
 function setUp(change: Partial<CaseDoc> = {}, more: Record<string, unknown> = {}) {
   const doc: WritableSignal<CaseDoc | undefined> = signal(demoDoc(change));
-  const view: CaseView = evaluateCase(doc()!, DEFAULT_SHOP, 20).view;
+  const view: CaseView = evaluateCase(doc()!, BUILT_IN_SITE, 20).view;
   const done: string[] = [];
   const record = signal<Partial<CaseRecord>>({ id: 'c1', revision: 7, signedRevision: null });
   const store = {
@@ -67,7 +67,7 @@ describe('the page of a case', () => {
     const { press, went } = setUp();
     expect(press({ altKey: true, code: 'Digit3', key: '3' }).defaultPrevented).toBe(true);
     press({ altKey: true, code: 'Digit9', key: '9' });
-    expect(went).toEqual(['/case/c1/routes']);
+    expect(went).toEqual(['/case/c1/plan']);
   });
   it('takes back and brings back by key, but leaves that to a field while somebody types in it', () => {
     const { press, done } = setUp();

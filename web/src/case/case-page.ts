@@ -3,13 +3,14 @@ import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/rou
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { formatDate } from '@cuadro/core/case/words';
-import { resolveNeed } from '@cuadro/core/case/facts';
-import { family } from '@cuadro/core/need/families';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { familyOf } from '@cuadro/core/need/families';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
-import { VERDICTS } from '@cuadro/core/verdict/verdict';
+import { VERDICTS } from '@cuadro/core/decide/verdict';
 import { CaseStore, type SaveState } from '../data/case-store';
 import { MarginService } from '../data/margin.service';
+import { ShopService } from '../data/shop.service';
 import { WorkingMargin } from '../shared/working-margin';
 
 type Fullness = 'empty' | 'partial' | 'done' | 'later';
@@ -33,8 +34,9 @@ export class CasePage {
   protected readonly store = inject(CaseStore);
   protected readonly margin = inject(MarginService);
   private readonly router = inject(Router);
+  private readonly shops = inject(ShopService);
 
-  protected readonly familyLabel = computed(() => family(this.store.doc()!.family).label);
+  protected readonly familyLabel = computed(() => familyOf(this.store.doc()!.family).label);
   protected readonly saveWord = computed(() => SAVE_WORDS[this.store.saveState()]);
   protected readonly verdict = computed(() => {
     const v = this.store.view()?.verdict;
@@ -42,8 +44,8 @@ export class CasePage {
   });
   protected readonly theirsAt = computed(() => formatDate(this.store.theirs()?.updatedAt.slice(0, 16) ?? ''));
 
-  private readonly need = computed(() => resolveNeed(this.store.doc()!));
-  protected readonly gaps = computed(() => REQUIREMENTS.filter((r) => !this.need()[r.id] && family(this.store.doc()!.family).essential.includes(r.id)).map((r) => inSentence(r.label)));
+  private readonly need = computed(() => factsOf(this.store.doc()!, this.shops.site()).need);
+  protected readonly gaps = computed(() => REQUIREMENTS.filter((r) => !this.need()[r.id] && familyOf(this.store.doc()!.family).essential.includes(r.id)).map((r) => inSentence(r.label)));
   protected readonly assumed = computed(() => REQUIREMENTS.filter((r) => this.need()[r.id]?.assumed).map((r) => inSentence(r.label)));
 
   protected readonly steps = computed<{ path: string; label: string; fullness: Fullness }[]>(() => {
@@ -55,10 +57,12 @@ export class CasePage {
     return [
       { path: 'need', label: 'Need', fullness: view?.missing.length || given < 3 ? (given ? 'partial' : 'empty') : 'done' },
       { path: 'shape', label: 'Shape', fullness: shapes ? 'done' : 'empty' },
+      { path: 'plan', label: 'Plan', fullness: Object.keys(doc?.plans ?? {}).length ? 'done' : 'empty' },
       { path: 'routes', label: 'Routes', fullness: view?.pinned ? 'done' : 'partial' },
       { path: 'sheet', label: 'Sheet', fullness: doc && Object.keys(doc.overrides).length ? 'done' : view?.pins.length ? 'partial' : 'empty' },
       { path: 'verdict', label: 'Verdict', fullness: signed !== undefined && signed === this.store.record()?.revision ? 'done' : 'partial' },
       { path: 'proof', label: 'Proof', fullness: 'later' },
+      { path: 'papers', label: 'Papers', fullness: 'later' },
     ];
   });
 

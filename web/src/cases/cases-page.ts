@@ -3,7 +3,6 @@ import { RouterLink } from '@angular/router';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { formatDate } from '@cuadro/core/case/words';
-import { family } from '@cuadro/core/need/families';
 import { CasesService, type Candidate } from '../data/cases.service';
 import { MarginService } from '../data/margin.service';
 import { WorkingMargin } from '../shared/working-margin';
@@ -26,24 +25,20 @@ export class CasesPage {
     void this.cases.load();
   }
 
-  protected familyLabel(c: Candidate): string {
-    return family(c.record.doc.family).label;
-  }
-
   protected changed(c: Candidate): string {
-    return formatDate(c.record.updatedAt.slice(0, 16), false);
+    return formatDate(c.row.updatedAt.slice(0, 16), false);
   }
 
   protected signed(c: Candidate): string {
-    const { signedRevision, revision } = c.record;
+    const { signedRevision, revision } = c.row;
     if (signedRevision === null) return 'not signed';
     return signedRevision === revision ? 'signed' : `signed at revision ${signedRevision}, changed since`;
   }
 
   protected async remove(c: Candidate): Promise<void> {
     try {
-      await this.cases.remove(c.record.id);
-      this.snack.open(`"${c.record.doc.title}" was taken off the list.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() => void this.cases.restore(c.record.id));
+      await this.cases.remove(c.row.id);
+      this.snack.open(`"${c.row.title}" was taken off the list.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() => void this.cases.restore(c.row.id));
     } catch (e) {
       this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
     }

@@ -1,7 +1,11 @@
 import { TestBed } from '@angular/core/testing';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { of, Subject, throwError } from 'rxjs';
-import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
-import type { RouteOption } from '@cuadro/core/case/options';
+import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
+import { type RouteOption, screenStates } from '@cuadro/core/decide/options';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseRecord, CaseWrite } from '@cuadro/core/wire';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
@@ -22,17 +26,17 @@ class SilentChannel {
 
 const record = (revision: number, title = 'Test jig'): CaseRecord => ({ id: 'c1', revision, doc: demoDoc({ title }), updatedAt: '2026-11-25T08:00:00Z', updatedBy: 'Ada', signedRevision: null });
 
-function setUp(save: (w: CaseWrite) => ReturnType<ApiService['save']>, stored = record(3), evaluate: () => Promise<CaseView> = () => new Promise(() => undefined)) {
+function setUp(save: (w: CaseWrite) => ReturnType<ApiService['save']>, stored = record(3), evaluate: () => Promise<CaseView> = () => new Promise(() => undefined), rescreen: (doc: CaseDoc) => Promise<RouteOption[]> = () => new Promise(() => undefined)) {
   const writes: CaseWrite[] = [];
   TestBed.configureTestingModule({
     providers: [
       CaseStore,
       {
         provide: ApiService,
-        useValue: { case: () => of(stored), shop: () => of({ revision: 1, shop: DEFAULT_SHOP }), save: (_: string, w: CaseWrite) => { writes.push(w); return save(w); } },
+        useValue: { case: () => of(stored), shop: () => of({ revision: 1, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE, siteKey: '1' }), save: (_: string, w: CaseWrite) => { writes.push(w); return save(w); } },
       },
       // Evaluation is the worker's; here it never answers unless a test says what.
-      { provide: ComputeService, useValue: { evaluate } },
+      { provide: ComputeService, useValue: { evaluate, rescreen } },
     ],
   });
   return { store: TestBed.inject(CaseStore), writes };
@@ -56,19 +60,21 @@ describe('the open case', () => {
     expect(writes.map((w) => [w.revision, w.doc.title])).toEqual([[3, 'a bcd']]);
     expect([store.saveState(), store.record()?.revision, drafts.read('c1')]).toEqual(['saved', 4, undefined]);
   });
-  it('screens again the moment an edit is made, long before the worker answers', async () => {
-    const view = evaluateCase(record(3).doc, DEFAULT_SHOP, 20).view;
+  it('screens again the moment an edit is made, long before prices follow', async () => {
+    const view = evaluateCase(record(3).doc, BUILT_IN_SITE, 20).view;
     let asked = 0;
-    const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }), record(3), () => (asked++ < 2 ? Promise.resolve(view) : new Promise(() => undefined)));
+    const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }), record(3), () => (asked++ < 2 ? Promise.resolve(view) : new Promise(() => undefined)), async (doc) => screenStates(factsOf(doc, BUILT_IN_SITE)));
     await store.open('c1');
     await wait(1000);
     expect(store.options()).toBe(view.options);
     store.edit((d) => ({ ...d, need: { serviceTemp: { level: 'must', value: 150, from: '' } } }));
     const pla = (options: readonly RouteOption[]): RouteOption => options.find((o) => o.material === 'pla')!;
+    await wait(0);
     expect(pla(view.options).state).not.toBe('fail');
     expect(pla(store.options()).state).toBe('fail');
     expect(pla(store.options()).price_each).toBe(pla(view.options).price_each);
     store.undo();
+    await wait(0);
     expect(pla(store.options()).state).toBe(pla(view.options).state);
   });
   it('takes back and brings back', async () => {

@@ -1,11 +1,11 @@
 import { computed, effect, inject, Injectable, type OnDestroy, signal, untracked } from '@angular/core';
 import { concatMap, debounceTime, EMPTY, firstValueFrom, from, retry, Subject, Subscription, switchMap, tap, timer } from 'rxjs';
-import { caseSchema } from '@cuadro/core/case/schema';
-import { rescreen, type RouteOption } from '@cuadro/core/case/options';
-import { RISK_SAMPLES, type CaseView } from '@cuadro/core/case/evaluate-case';
+import { caseSchema } from '@cuadro/core/document/case-schema';
+import type { RouteOption } from '@cuadro/core/decide/options';
+import { withPrices } from '@cuadro/core/decide/order';
+import { RISK_SAMPLES, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import type { Shop } from '@cuadro/core/shelf/shop';
-import { VERDICTS } from '@cuadro/core/verdict/verdict';
+import { VERDICTS } from '@cuadro/core/decide/verdict';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
 import { ComputeService } from './compute.service';
@@ -41,14 +41,8 @@ export class CaseStore implements OnDestroy {
   readonly record = signal<CaseRecord | undefined>(undefined);
   readonly doc = signal<CaseDoc | undefined>(undefined);
   readonly view = signal<CaseView | undefined>(undefined);
-  /** What the view was worked out for. */
-  private readonly viewOf = signal<{ doc: CaseDoc; shop: Shop } | undefined>(undefined);
-  /** All routes as the document stands this moment: screened at once, their prices still those of the view until it follows. */
-  readonly options = computed<readonly RouteOption[]>(() => {
-    const [view, doc, shop, of] = [this.view(), this.doc(), this.shops.shop(), this.viewOf()];
-    if (!view || !doc) return [];
-    return of?.doc === doc && of.shop === shop ? view.options : rescreen(doc, shop, view.options);
-  });
+  /** All routes as the document stands: screened again in a worker at every edit, their prices still those of the view until it follows. */
+  readonly options = signal<readonly RouteOption[]>([]);
   readonly computing = signal(false);
   readonly saveState = signal<SaveState>('saved');
   /** What the server or the schema said last, for beside the saved state. */
@@ -71,6 +65,8 @@ export class CaseStore implements OnDestroy {
   private readonly tab = Math.random().toString(36).slice(2);
   private readonly channel = new BroadcastChannel('cuadro.cases');
   private id = '';
+  /** The document whose options came with a view: a screening that comes later has nothing to add. */
+  private screened?: CaseDoc;
 
   constructor() {
     this.subscriptions.add(this.edits.pipe(debounceTime(SAVE_AFTER_MS), concatMap(() => from(this.save()))).subscribe());
@@ -81,13 +77,13 @@ export class CaseStore implements OnDestroy {
             const doc = this.doc();
             if (!doc) return EMPTY;
             this.computing.set(true);
-            const shop = this.shops.shop();
-            return from(this.compute.evaluate(doc, shop, QUICK_SAMPLES)).pipe(
-              tap((view) => this.took(view, doc, shop)),
+            const site = this.shops.site();
+            return from(this.compute.evaluate(doc, site, QUICK_SAMPLES)).pipe(
+              tap((view) => this.took(view)),
               switchMap(() => timer(FULL_AFTER_MS)),
-              switchMap(() => from(this.compute.evaluate(doc, shop, RISK_SAMPLES))),
+              switchMap(() => from(this.compute.evaluate(doc, site, RISK_SAMPLES))),
               tap((view) => {
-                this.took(view, doc, shop);
+                this.took(view);
                 this.computing.set(false);
               }),
             );
@@ -98,7 +94,7 @@ export class CaseStore implements OnDestroy {
         .subscribe(),
     );
     effect(() => {
-      this.shops.shop();
+      this.shops.site();
       untracked(() => this.evaluations.next());
     });
     this.channel.onmessage = (m: MessageEvent<TabMessage>) => this.heard(m.data);
@@ -199,6 +195,7 @@ export class CaseStore implements OnDestroy {
 
   private put(doc: CaseDoc): void {
     this.doc.set(doc);
+    void this.screenAgain();
     this.evaluations.next();
     const revision = this.record()?.revision;
     if (revision !== undefined) drafts.write(this.id, { revision, doc });
@@ -254,10 +251,26 @@ export class CaseStore implements OnDestroy {
     this.saveState.set('conflict');
   }
 
-  private took(view: CaseView, doc: CaseDoc, shop: Shop): void {
+  /** Screens the document as it stands; an answer that a later edit has overtaken is dropped. */
+  private async screenAgain(): Promise<void> {
+    const doc = this.doc();
+    const view = this.view();
+    if (!doc || !view) return;
+    // Back where the view was worked out, as after an undo.
+    if (doc === this.screened) return this.options.set(view.options);
+    try {
+      const now = await this.compute.rescreen(doc, this.shops.site());
+      if (this.doc() === doc && this.screened !== doc) this.options.set(withPrices(now, view.options));
+    } catch {
+      // The evaluation that follows says what is wrong.
+    }
+  }
+
+  private took(view: CaseView): void {
+    this.screened = this.doc();
+    this.options.set(view.options);
     const before = this.view()?.verdict;
     if (before && before.kind !== view.verdict.kind) this.formerVerdict.set(VERDICTS[before.kind]);
-    this.viewOf.set({ doc, shop });
     this.view.set(view);
     void this.margin.refresh();
   }

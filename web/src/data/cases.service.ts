@@ -1,8 +1,8 @@
 import { effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import type { QuickLook } from '@cuadro/core/case/quick-look';
+import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import type { CaseRecord } from '@cuadro/core/wire';
+import type { CaseRecord, CaseRow } from '@cuadro/core/wire';
 import { ApiService } from './api.service';
 import { ComputeService } from './compute.service';
 import { SettingsService } from './settings.service';
@@ -10,13 +10,18 @@ import { ShopService } from './shop.service';
 
 /** How often rows are drawn while quick looks come in. */
 const SHOW_EVERY_MS = 700;
+/** Rows asked for at once. */
+const PAGE = 500;
 
 export interface Candidate {
-  record: CaseRecord;
+  row: CaseRow;
   look?: QuickLook;
 }
 
-/** All cases with their quick look, computed one after the other in a worker and kept while nothing changes. */
+/**
+ * All cases of the list as rows, with their quick look: as the server keeps it, else worked out one after the other in a worker and
+ * kept there for the next time. Documents are fetched only for looks that are missing.
+ */
 @Injectable({ providedIn: 'root' })
 export class CasesService {
   private readonly api = inject(ApiService);
@@ -30,20 +35,29 @@ export class CasesService {
   /** How many quick looks are done, of how many. */
   readonly progress = signal<{ done: number; of: number } | undefined>(undefined);
 
+  /** By case: for which revision and site it was worked out. */
   private readonly looks = new Map<string, { of: string; look: QuickLook }>();
   private run = 0;
 
   constructor() {
     effect(() => {
-      this.shops.shop();
+      this.shops.site();
       untracked(() => void this.look());
     });
   }
 
   async load(): Promise<void> {
     try {
-      const [records] = await Promise.all([firstValueFrom(this.api.cases()), this.shops.load()]);
-      this.candidates.set(records.map((record) => ({ record, look: this.looks.get(record.id)?.look })));
+      await this.shops.load();
+      const rows: CaseRow[] = [];
+      for (let page = 0; ; page++) {
+        const list = await firstValueFrom(this.api.cases({ page, size: PAGE }));
+        rows.push(...list.rows);
+        // A page that came back empty ends it: rows may have been taken off meanwhile.
+        if (!list.rows.length || rows.length >= list.total) break;
+      }
+      for (const row of rows) if (row.look) this.looks.set(row.id, { of: this.stateOf(row), look: row.look });
+      this.candidates.set(rows.map((row) => ({ row, look: this.looks.get(row.id)?.look })));
       this.loaded.set(true);
       this.fault.set('');
       await this.look();
@@ -54,14 +68,13 @@ export class CasesService {
 
   async add(doc: CaseDoc): Promise<CaseRecord> {
     const record = await firstValueFrom(this.api.create(doc, this.settings.who() || 'local user'));
-    this.candidates.update((c) => [...c, { record }]);
-    void this.look();
+    await this.load();
     return record;
   }
 
   async remove(id: string): Promise<void> {
     await firstValueFrom(this.api.remove(id));
-    this.candidates.update((all) => all.filter((c) => c.record.id !== id));
+    this.candidates.update((all) => all.filter((c) => c.row.id !== id));
   }
 
   async restore(id: string): Promise<void> {
@@ -69,27 +82,38 @@ export class CasesService {
     await this.load();
   }
 
-  /** Quick looks for all candidates whose document or shop changed. A later call replaces an earlier one. */
+  private stateOf = (row: CaseRow): string => `${row.revision} ${this.shops.siteKey()}`;
+
+  /** Quick looks for all candidates whose document or site changed. A later call replaces an earlier one. */
   private async look(): Promise<void> {
     const run = ++this.run;
-    const shop = this.shops.shop();
-    const todo = this.candidates().filter(({ record }) => this.looks.get(record.id)?.of !== JSON.stringify([record.doc, shop]));
+    const site = this.shops.site();
+    const siteKey = this.shops.siteKey();
+    const todo = this.candidates().filter(({ row }) => this.looks.get(row.id)?.of !== this.stateOf(row));
     let shown = performance.now();
-    for (const [done, { record }] of todo.entries()) {
-      const look = await this.compute.quickLook(record.doc, shop);
-      if (run !== this.run) return;
-      this.looks.set(record.id, { of: JSON.stringify([record.doc, shop]), look });
+    for (const [done, { row }] of todo.entries()) {
+      try {
+        const record = await firstValueFrom(this.api.case(row.id));
+        const look = await this.compute.quickLook(record.doc, site);
+        if (run !== this.run) return;
+        this.looks.set(row.id, { of: `${record.revision} ${siteKey}`, look });
+        // Kept for the next time; if it is not, the next time works it out again.
+        firstValueFrom(this.api.keepLook(row.id, { revision: record.revision, site: siteKey, look })).catch(() => undefined);
+      } catch (e) {
+        // One case that cannot be worked out holds up no other.
+        this.fault.set(`${row.title}: ${e instanceof Error ? e.message : String(e)}`);
+      }
       // Hundreds of rows are sorted and drawn anew each time: now and then is enough.
       if (performance.now() - shown > SHOW_EVERY_MS) {
         this.show({ done: done + 1, of: todo.length });
         shown = performance.now();
       }
     }
-    this.show(undefined);
+    if (run === this.run) this.show(undefined);
   }
 
   private show(progress: { done: number; of: number } | undefined): void {
     this.progress.set(progress);
-    this.candidates.update((all) => all.map((c) => ({ ...c, look: this.looks.get(c.record.id)?.look })));
+    this.candidates.update((all) => all.map((c) => ({ ...c, look: this.looks.get(c.row.id)?.look })));
   }
 }

@@ -1,43 +1,51 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { Lazy } from './lazy-worker';
-import type { CaseView } from '@cuadro/core/case/evaluate-case';
-import type { QuickLook } from '@cuadro/core/case/quick-look';
-import type { CaseDoc, Pin } from '@cuadro/core/case/types';
-import type { WorthKnowing } from '@cuadro/core/case/worth-knowing';
+import type { CaseView } from '@cuadro/core/decide/evaluate-case';
+import type { RouteOption } from '@cuadro/core/decide/options';
+import type { QuickLook } from '@cuadro/core/decide/quick-look';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
 import type { Lead } from '@cuadro/core/routes/evaluate-route';
-import type { Shop } from '@cuadro/core/shelf/shop';
+import type { Site } from '@cuadro/core/records/site';
 import type { Working } from '@cuadro/core/worksheet/working';
 import type { CaseWorker } from '../workers/case.worker';
 import { WORKERS } from '../workers/worker-factory';
 
-/** Estimates, in workers: one for the open case, one for the Walk, neither waits for the other. Shapes have their own (`ShapeService`). */
+/** Estimates, in workers: one for the open case, one that screens it again at every letter, one for the Walk; none waits for another. Shapes have their own (`ShapeService`). */
 @Injectable({ providedIn: 'root' })
 export class ComputeService implements OnDestroy {
   private readonly workers = inject(WORKERS);
   private readonly open = new Lazy<CaseWorker>(() => this.workers.casework());
+  private readonly screening = new Lazy<CaseWorker>(() => this.workers.casework());
   private readonly walk = new Lazy<CaseWorker>(() => this.workers.casework());
 
-  evaluate(doc: CaseDoc, shop: Shop, samples: number): Promise<CaseView> {
-    return this.open.get().evaluate(doc, shop, samples);
+  evaluate(doc: CaseDoc, site: Site, samples: number): Promise<CaseView> {
+    return this.open.get().evaluate(doc, site, samples);
   }
 
-  working(pin: Pin, name: string): Promise<Working> {
-    return this.open.get().working(pin, name);
+  /** All routes screened again, without prices. */
+  rescreen(doc: CaseDoc, site: Site): Promise<RouteOption[]> {
+    return this.screening.get().rescreen(doc, site);
   }
 
-  lead(pin: Pin): Promise<Lead> {
-    return this.open.get().lead(pin);
+  /** Open a figure of a subject of the case evaluated last: a route, a plan. */
+  working(subject: string, name: string): Promise<Working> {
+    return this.open.get().working(subject, name);
+  }
+
+  lead(route: string): Promise<Lead> {
+    return this.open.get().lead(route);
   }
 
   worthKnowing(): Promise<WorthKnowing[]> {
     return this.open.get().worthKnowing();
   }
 
-  quickLook(doc: CaseDoc, shop: Shop): Promise<QuickLook> {
-    return this.walk.get().quickLook(doc, shop);
+  quickLook(doc: CaseDoc, site: Site): Promise<QuickLook> {
+    return this.walk.get().quickLook(doc, site);
   }
 
   ngOnDestroy(): void {
-    for (const w of [this.open, this.walk]) w.stop();
+    for (const w of [this.open, this.screening, this.walk]) w.stop();
   }
 }

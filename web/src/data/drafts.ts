@@ -1,4 +1,5 @@
 import type { CaseDoc } from '@cuadro/core/case/types';
+import { upgrade } from '@cuadro/core/document/upgrade';
 
 /** Edits that the server has not yet acknowledged, kept in this browser so that a reload or a dead connection loses nothing. */
 export interface Draft {
@@ -12,7 +13,9 @@ export const drafts = {
   read(id: string): Draft | undefined {
     try {
       const text = localStorage.getItem(key(id));
-      return text ? (JSON.parse(text) as Draft) : undefined;
+      if (!text) return undefined;
+      const draft = JSON.parse(text) as Draft;
+      return { ...draft, doc: upgrade(draft.doc) };
     } catch {
       return undefined;
     }

@@ -1,11 +1,7 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
-import type { JawOptions } from '@cuadro/core/make/jaws';
-import type { NestOptions } from '@cuadro/core/make/nest';
-import type { PieceOptions } from '@cuadro/core/make/pieces';
-import type { Point2, Relief } from '@cuadro/core/make/solids';
 import { Lazy } from './lazy-worker';
 import { WORKERS } from '../workers/worker-factory';
-import type { Making, MakeWorker, SourceFile } from '../workers/make.worker';
+import type { MakeOrder, Making, MakeWorker } from '../workers/make.worker';
 
 /** Made geometry, in a worker of its own. */
 @Injectable()
@@ -13,11 +9,10 @@ export class MakeService implements OnDestroy {
   private readonly workers = inject(WORKERS);
   private readonly worker = new Lazy<MakeWorker>(() => this.workers.make());
 
-  jaws = (file: SourceFile, o: JawOptions): Promise<Making> => this.worker.get().jaws(document.baseURI, plain(file), o);
-  nest = (file: SourceFile, o: NestOptions): Promise<Making> => this.worker.get().nest(document.baseURI, plain(file), o);
-  pieces = (file: SourceFile, o: PieceOptions): Promise<Making> => this.worker.get().pieces(document.baseURI, plain(file), o);
-  mandrel = (profile: Point2[]): Promise<Making> => this.worker.get().mandrel(profile);
-  relief = (grey: Float32Array, columns: number, rows: number, o: Relief): Promise<Making> => this.worker.get().relief(grey, columns, rows, o);
+  make(order: MakeOrder): Promise<Making> {
+    const { file } = order;
+    return this.worker.get().make(document.baseURI, { ...order, file: file && { bytes: file.bytes, fileName: file.fileName, unit: file.unit } });
+  }
 
   cancel(): void {
     this.worker.stop();
@@ -27,5 +22,3 @@ export class MakeService implements OnDestroy {
     this.worker.stop();
   }
 }
-
-const plain = ({ bytes, fileName, unit }: SourceFile): SourceFile => ({ bytes, fileName, unit });

@@ -3,7 +3,7 @@ import type { Working } from '@cuadro/core/worksheet/working';
 import { ComputeService } from './compute.service';
 import { MarginService } from './margin.service';
 
-const ROUTE = { process: 'cnc-mill', material: 'pom', letter: 'A' as const };
+const ROUTE = { id: 'cnc-mill/pom', letter: 'A' as const };
 let value = 1;
 let gone = false;
 

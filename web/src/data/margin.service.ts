@@ -1,20 +1,21 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
+import type { Letter } from '@cuadro/core/case/types';
 import type { Lead } from '@cuadro/core/routes/evaluate-route';
 import type { Working } from '@cuadro/core/worksheet/working';
 import { ComputeService } from './compute.service';
 
-/** The route a figure belongs to; its letter when it is pinned. */
-export interface OpenRoute extends Pin {
+/** What a figure belongs to: a route, by its letter when it is pinned, or a plan. */
+export interface OpenSubject {
+  id: string;
   letter?: Letter;
 }
 
 /** What the margin shows about the thing that was opened last. */
 export type MarginNote =
-  | { kind: 'working'; route: OpenRoute; title: string; working: Working }
+  | { kind: 'working'; subject: OpenSubject; title: string; working: Working }
   /** A route's reasons and remedies, or those of one check; read from the case as it stands. */
   | { kind: 'route'; title: string; key: string; check?: string }
-  | { kind: 'lead'; route: OpenRoute; title: string; lead: Lead }
+  | { kind: 'lead'; subject: OpenSubject; title: string; lead: Lead }
   | { kind: 'text'; title: string; paragraphs: string[]; rows?: { label: string; text: string }[] }
   | { kind: 'fault'; title: string; message: string };
 
@@ -29,7 +30,7 @@ export class MarginService {
   /** "cnc-mill/pom price_each": which figure is open, for marking it where it stands. */
   readonly openFigure = computed(() => {
     const n = this.note();
-    return n?.kind === 'working' ? `${routeKey(n.route)} ${n.working.name}` : n?.kind === 'lead' ? `${routeKey(n.route)} lead` : undefined;
+    return n?.kind === 'working' ? `${n.subject.id} ${n.working.name}` : n?.kind === 'lead' ? `${n.subject.id} lead` : undefined;
   });
 
   show(note: MarginNote): void {
@@ -44,18 +45,18 @@ export class MarginService {
     this.trail.update((t) => t.slice(0, -1));
   }
 
-  /** Open a figure of a route; `deeper` keeps the way back to the figure it was opened from. */
-  async open(route: OpenRoute, name: string, deeper = false): Promise<void> {
+  /** Open a figure of a subject; `deeper` keeps the way back to the figure it was opened from. */
+  async open(subject: OpenSubject, name: string, deeper = false): Promise<void> {
     const note = await this.attempt(async () => {
-      const working = await this.compute.working(route, name);
-      return { kind: 'working', route, title: working.label, working };
+      const working = await this.compute.working(subject.id, name);
+      return { kind: 'working', subject, title: working.label, working };
     });
     this.trail.update((t) => (deeper ? [...t, note] : [note]));
   }
 
   /** Open the date of a route: its stages. */
-  async openLead(route: OpenRoute): Promise<void> {
-    this.show(await this.attempt(async () => ({ kind: 'lead', route, title: 'Until it is ready', lead: await this.compute.lead(route) })));
+  async openLead(subject: OpenSubject): Promise<void> {
+    this.show(await this.attempt(async () => ({ kind: 'lead', subject, title: 'Until it is ready', lead: await this.compute.lead(subject.id) })));
   }
 
   private async attempt(make: () => Promise<MarginNote>): Promise<MarginNote> {
@@ -75,7 +76,7 @@ export class MarginService {
       if (n.kind !== 'working') fresh.push(n);
       else {
         try {
-          fresh.push({ ...n, working: await this.compute.working(n.route, n.working.name) });
+          fresh.push({ ...n, working: await this.compute.working(n.subject.id, n.working.name) });
         } catch {
           break;
         }

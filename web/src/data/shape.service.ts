@@ -2,7 +2,8 @@ import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { proxy, type Remote } from 'comlink';
 import { get, set } from 'idb-keyval';
 import { firstValueFrom } from 'rxjs';
-import type { ShapeRef } from '@cuadro/core/case/types';
+import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
+import type { Values } from '@cuadro/core/inputs/spec';
 import type { Cap } from '@cuadro/core/shape/cap';
 import type { Axis, Measure } from '@cuadro/core/shape/measure';
 import type { LengthUnit } from '@cuadro/core/shape/mesh';
@@ -128,6 +129,14 @@ export class ShapeService implements OnDestroy {
     this.marks.set(marks);
     void this.keep('marks', marks);
     this.end(job);
+  }
+
+  /** What a planner measures on the part. */
+  async planGeometry(planner: string, values: Values, marks: readonly FaceMark[]): Promise<unknown> {
+    const job = this.begin('Measuring for the plan');
+    const result = await this.guard(job, this.pair[0].get().plan(planner, values, [...marks], proxy((share: number) => this.progress.set(share))));
+    this.end(job);
+    return result;
   }
 
   build(up: Vec3): Promise<BuildStudy> {

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { bounded } from '@cuadro/core/case/schema';
+import { bounded } from '@cuadro/core/inputs/schema';
 import { SettingsService } from '../data/settings.service';
 import { QuantityField } from './quantity-field';
 

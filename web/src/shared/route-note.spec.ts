@@ -1,6 +1,7 @@
 import { signal, type WritableSignal } from '@angular/core';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { TestBed } from '@angular/core/testing';
-import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
@@ -14,12 +15,12 @@ const KEY = 'extrusion-chamber/pa12-cf';
 
 function open(check?: string) {
   const doc: WritableSignal<CaseDoc> = signal(DOC);
-  const view: WritableSignal<CaseView> = signal(evaluateCase(DOC, DEFAULT_SHOP, 20).view);
+  const view: WritableSignal<CaseView> = signal(evaluateCase(DOC, BUILT_IN_SITE, 20).view);
   const edit = (f: (d: CaseDoc) => CaseDoc): void => {
     doc.update(f);
-    view.set(evaluateCase(doc(), DEFAULT_SHOP, 20).view);
+    view.set(evaluateCase(doc(), BUILT_IN_SITE, 20).view);
   };
-  TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { doc, view, options: () => view().options, edit } }, { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP } }] });
+  TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { doc, view, options: () => view().options, edit } }, { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP, site: () => BUILT_IN_SITE } }] });
   const f = TestBed.createComponent(RouteNote);
   f.componentRef.setInput('route', KEY);
   f.componentRef.setInput('checkId', check);

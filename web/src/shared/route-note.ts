@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { routeContext, type RouteOption } from '@cuadro/core/case/options';
-import { whyRoute } from '@cuadro/core/case/summary';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { routeContext, type RouteOption } from '@cuadro/core/decide/options';
+import { whyRoute } from '@cuadro/core/decide/summary';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
-import { STATE_WORDS } from '@cuadro/core/case/words';
+import { STATE_WORDS } from '@cuadro/core/screen/check';
 import { disagreementAt } from '@cuadro/core/need/disagreements';
-import { process as processOf } from '@cuadro/core/routes/processes';
+import { processOf } from '@cuadro/core/process/processes';
 import { STATE_ORDER, type CheckResult, type Remedy } from '@cuadro/core/screen/check';
 import { screen } from '@cuadro/core/screen/screen';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
@@ -97,7 +98,7 @@ export class RouteNote {
     const check = this.result();
     const counted = new Set(o.remedies.map((r) => r.id));
     const shown = this.checkId() ? o.offers.filter((r) => check?.offers.some((x) => x.id === r.id) || (o.decided && counted.has(r.id))) : o.offers;
-    const context = routeContext(doc, this.shops.shop(), processOf(o.process), shelfOf(this.shops.shop()).material(o.material));
+    const context = routeContext(factsOf(doc, this.shops.site()), processOf(o.process), shelfOf(this.shops.shop()).material(o.material));
     const taken = o.decided ? [...counted] : [];
     const states = new Map(o.checks.map((c) => [c.id, c.state]));
     return shown.map((remedy) => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { STATE_WORDS } from '@cuadro/core/case/words';
+import { STATE_WORDS } from '@cuadro/core/screen/check';
 import type { State } from '@cuadro/core/screen/check';
 
 /** State by shape first: filled square holds, half-filled on condition, empty not known, crossed fails; always with a word. */

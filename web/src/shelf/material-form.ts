@@ -1,23 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { parseQuantity, unitText } from '@cuadro/core/quantity/quantity';
-import { materialFaults, PROPERTIES, type NumberProperty, type Property } from '@cuadro/core/shelf/properties';
+import { asRange, type InputValue } from '@cuadro/core/inputs/spec';
+import { unitText } from '@cuadro/core/quantity/quantity';
+import { materialFaults } from '@cuadro/core/process/material-faults';
+import { PROPERTIES, type Property } from '@cuadro/core/shelf/properties';
 import type { Material } from '@cuadro/core/shelf/types';
 import type { Range } from '@cuadro/core/worksheet/types';
 import { ShopService } from '../data/shop.service';
-
-type End = keyof Range;
+import { InputField } from '../shared/inputs/input-field';
 
 /** Every property of one material, low, likely, high; what is wrong stands beside its field. */
 @Component({
   selector: 'cu-material-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [InputField, MatButtonModule],
   styles: `
     form { border: 1px solid var(--rule-strong); border-left: 3px solid var(--ochre); background: var(--sheet); padding: 8px 12px; margin: 4px 0; max-height: 46vh; overflow: auto; }
     .grid { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 2px 20px; }
     .row { display: grid; grid-template-columns: 170px minmax(0, 1fr); gap: 8px; align-items: center; font-size: 13px; }
-    .row > div { display: flex; gap: 4px; }
+    .row > div { min-width: 0; }
     .row .field { width: 100%; min-width: 0; }
     .buttons { display: flex; gap: 8px; align-items: center; margin-top: 8px; }
     .row .field-error { grid-column: 2; }
@@ -30,11 +31,7 @@ type End = keyof Range;
           <div class="row">
             <span [id]="'m-' + p.id">{{ label(p) }}</span>
             <div>
-              @switch (p.kind) {
-                @case ('number') { @for (end of ends(p); track end) { <input class="field num" inputmode="decimal" [attr.aria-label]="p.label + ', ' + end" [value]="value(p, end)" (change)="number(p, end, $any($event.target).value)" /> } }
-                @case ('class') { <select class="field" [attr.aria-labelledby]="'m-' + p.id" (change)="put(p, $any($event.target).value)">@for (o of $any(p).options; track o.value) { <option [value]="o.value" [selected]="o.value === $any(p).get(draft())">{{ o.label }}</option> }</select> }
-                @default { <input class="field" [attr.aria-labelledby]="'m-' + p.id" [value]="$any(p).get(draft())" (change)="put(p, $any($event.target).value)" /> }
-              }
+              <cu-input [spec]="p" [value]="value(p)" [bare]="true" (changed)="put(p, $event)" (cleared)="clear(p)" />
             </div>
             @if (faults().get(p.id); as f) { <span class="field-error" role="alert">{{ f }}</span> }
           </div>
@@ -51,42 +48,27 @@ export class MaterialForm {
   readonly closed = output();
   protected readonly properties = PROPERTIES;
   protected readonly draft = linkedSignal(() => this.material());
-  private readonly typed = signal<ReadonlyMap<string, string>>(new Map());
   private readonly tried = signal(false);
-  protected readonly faults = computed(() => new Map([...(this.tried() ? materialFaults(this.draft()) : []).map((f) => [f.property, f.message] as const), ...this.typed()]));
+  protected readonly faults = computed(() => new Map([...(this.tried() ? materialFaults(this.draft()) : []).map((f) => [f.property, f.message] as const)]));
 
   protected label = (p: Property): string => (p.kind === 'number' && p.unit ? `${p.label}, ${unitText(p.unit, this.shops.currency())}` : p.label);
-  protected ends = (p: NumberProperty | Property): readonly End[] => (p.kind === 'number' && p.single ? ['likely'] : ['low', 'likely', 'high']);
-
-  protected value(p: Property, end: End): string {
-    const r = p.kind === 'number' ? p.get(this.draft()) : undefined;
-    return r && Number.isFinite(r[end]) ? String(Number(r[end].toPrecision(6))) : '';
+  protected value(p: Property): InputValue | undefined {
+    const v = p.get(this.draft());
+    return p.kind === 'number' && v !== undefined && !p.ranged ? (v as Range).likely : v;
   }
 
-  protected number(p: Property, end: End, text: string): void {
-    if (p.kind !== 'number') return;
-    const parsed = parseQuantity(text, 'count');
-    this.typed.update((t) => {
-      const next = new Map(t);
-      if (parsed.ok) next.delete(p.id);
-      else next.set(p.id, `${p.label}: ${parsed.message}`);
-      return next;
-    });
-    if (!parsed.ok) return;
-    const now = p.get(this.draft()) ?? { low: parsed.value, likely: parsed.value, high: parsed.value };
-    const x = parsed.value;
-    // One figure moved past another takes it along.
-    const range: Range = end === 'likely' ? { low: p.single ? x : Math.min(now.low, x), likely: x, high: p.single ? x : Math.max(now.high, x) } : { ...now, [end]: x };
-    this.draft.update((m) => p.set(m, range));
+  protected put(p: Property, value: InputValue): void {
+    this.draft.update((m) => (p.kind === 'number' ? p.set(m, asRange(value as number | Range)) : p.set(m, value as string)));
   }
 
-  protected put(p: Property, value: string): void {
-    if (p.kind !== 'number') this.draft.update((m) => p.set(m, value));
+  /** A text may be emptied; a figure without which the material cannot be used stays. */
+  protected clear(p: Property): void {
+    if (p.kind === 'text') this.draft.update((m) => p.set(m, ''));
   }
 
   protected save(event: Event): void {
     event.preventDefault();
     this.tried.set(true);
-    if (!this.faults().size) this.kept.emit(this.draft());
+    if (!this.faults().size && !(event.target as HTMLElement).querySelector('[aria-invalid="true"]')) this.kept.emit(this.draft());
   }
 }

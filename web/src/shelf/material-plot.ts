@@ -1,5 +1,5 @@
 import type { ApexOptions } from 'apexcharts';
-import type { NeedRegion } from '@cuadro/core/case/need-region';
+import type { NeedRegion } from '@cuadro/core/decide/need-region';
 import { formatNumber, unitText } from '@cuadro/core/quantity/quantity';
 import { MATERIAL_FAMILIES, type NumberProperty } from '@cuadro/core/shelf/properties';
 import type { Material } from '@cuadro/core/shelf/types';

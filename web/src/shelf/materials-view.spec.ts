@@ -6,7 +6,7 @@ import { MATERIALS } from '@cuadro/core/shelf/shelf';
 import { DEFAULT_SHOP, type Shop } from '@cuadro/core/shelf/shop';
 import { ApiService } from '../data/api.service';
 import { ComputeService } from '../data/compute.service';
-import { MarginService, type Note } from '../data/margin.service';
+import { MarginService, type MarginNote as Note } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
 import { MaterialsView } from './materials-view';
 
@@ -24,7 +24,7 @@ function setUp(refuse?: string) {
     providers: [
       { provide: ShopService, useValue: { currency: () => 'EUR', shop, save } },
       { provide: ComputeService, useValue: {} },
-      { provide: ApiService, useValue: { cases: () => of([{ id: 'hot', doc: hot }]) } },
+      { provide: ApiService, useValue: { cases: () => of({ total: 1, rows: [{ id: 'hot', title: 'Hot one' }] }), case: () => of({ doc: hot }) } },
     ],
   });
   const fixture = TestBed.createComponent(MaterialsView);
@@ -109,9 +109,9 @@ describe('the materials of the shelf', () => {
     const { shop, el, names, click, find, type, said } = setUp();
     await click('button', /^Copy PEI as/);
     const form = el.querySelector<HTMLFormElement>('cu-material-form form')!;
-    type(find<HTMLInputElement>('cu-material-form input', /^Lasting heat, likely$/), '201', 'change');
-    form.querySelector<HTMLInputElement>('[aria-labelledby=m-source]')!.value = 'sheet of March';
-    form.querySelector<HTMLInputElement>('[aria-labelledby=m-source]')!.dispatchEvent(new Event('change'));
+    type(find<HTMLInputElement>('cu-material-form input', /^Lasting heat, likely$/), '201', 'input');
+    form.querySelector<HTMLInputElement>('[aria-label="Where the figures come from"]')!.value = 'sheet of March';
+    form.querySelector<HTMLInputElement>('[aria-label="Where the figures come from"]')!.dispatchEvent(new Event('change'));
     await click('cu-material-form button', /^Keep$/);
     expect(said()).toBe('PEI, own is kept.');
     expect(shop().materials).toHaveLength(1);

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { screenNeedOf } from '@cuadro/core/case/need-region';
+import { screenNeedOf } from '@cuadro/core/decide/need-region';
 import { formatNumber, formatRange, unitText } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
-import { PROCESSES } from '@cuadro/core/routes/processes';
-import { readMaterials, withOwn, writeMaterials, type CsvFault } from '@cuadro/core/shelf/material-csv';
+import { PROCESSES } from '@cuadro/core/process/processes';
+import { readMaterials, withOwn, writeMaterials, type CsvFault } from '@cuadro/core/process/material-csv';
 import { passes, type MaterialFilter } from '@cuadro/core/shelf/material-filter';
 import { NUMBERS, PROPERTIES, propertyOf, type NumberProperty, type Property } from '@cuadro/core/shelf/properties';
 import { MATERIALS, shelfOf } from '@cuadro/core/shelf/shelf';
 import type { Material } from '@cuadro/core/shelf/types';
-import type { CaseRecord } from '@cuadro/core/wire';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import type { CaseRow } from '@cuadro/core/wire';
 import { firstValueFrom } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { MarginService } from '../data/margin.service';
@@ -20,6 +21,8 @@ import { MaterialForm } from './material-form';
 import { materialPlot, plotWords } from './material-plot';
 
 const MOST = 5;
+/** Cases offered whose need may be drawn. */
+const MOST_CASES = 500;
 
 /** Materials: browse, filter by any property, compare up to five, plot any against any, put in one's own, CSV in and out. */
 @Component({
@@ -49,7 +52,9 @@ export class MaterialsView {
   protected readonly problem = signal('');
   protected readonly done = signal('');
   protected readonly faults = signal<CsvFault[]>([]);
-  protected readonly cases = signal<CaseRecord[]>([]);
+  protected readonly cases = signal<readonly CaseRow[]>([]);
+  /** The case whose need is drawn, once it has come. */
+  private readonly needDoc = signal<CaseDoc | undefined>(undefined);
   protected readonly needOf = signal('');
 
   private readonly shelf = computed(() => shelfOf(this.shops.shop()));
@@ -63,7 +68,7 @@ export class MaterialsView {
   protected readonly compared = computed(() => this.chosen().filter((id) => this.shelf().has(id)).map((id) => this.shelf().material(id)));
   /** What the chosen case asks of the two plotted properties. */
   private readonly asked = computed(() => {
-    const doc = this.cases().find((c) => c.id === this.needOf())?.doc;
+    const doc = this.needDoc();
     return doc ? screenNeedOf(doc) : {};
   });
   protected readonly plot = computed(() => materialPlot(this.rows(), this.axis(this.x()), this.axis(this.y()), this.asked(), this.shops.currency()));
@@ -71,7 +76,13 @@ export class MaterialsView {
   protected readonly question = computed(() => `How do ${inSentence(this.axis(this.y()).label)} and ${inSentence(this.axis(this.x()).label)} go together?`);
 
   constructor() {
-    void firstValueFrom(this.api.cases()).then((c) => this.cases.set(c), () => undefined);
+    void firstValueFrom(this.api.cases({ size: MOST_CASES, sort: 'title' })).then((c) => this.cases.set(c.rows), () => undefined);
+  }
+
+  protected drawNeed(id: string): void {
+    this.needOf.set(id);
+    this.needDoc.set(undefined);
+    if (id) void firstValueFrom(this.api.case(id)).then((c) => this.needOf() === id && this.needDoc.set(c.doc), () => undefined);
   }
 
   private axis(id: string): NumberProperty {
@@ -91,7 +102,7 @@ export class MaterialsView {
 
   protected show(m: Material, p: Property): string {
     if (p.kind === 'text') return p.get(m);
-    if (p.kind === 'class') return p.options.find((o) => o.value === p.get(m))?.label ?? '';
+    if (p.kind === 'choice') return p.options.find((o) => o.value === p.get(m))?.label ?? '';
     const r = p.get(m);
     return r ? formatRange(r) : '–';
   }
@@ -101,7 +112,7 @@ export class MaterialsView {
   protected kindOf = (id: string): Property['kind'] => propertyOf(id)!.kind;
   protected optionsOf = (id: string): readonly { value: string; label: string }[] => {
     const p = propertyOf(id)!;
-    return p.kind === 'class' ? p.options : [];
+    return p.kind === 'choice' ? p.options : [];
   };
   protected propertyLabel = (id: string): string => this.label(propertyOf(id)!);
 

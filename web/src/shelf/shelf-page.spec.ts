@@ -2,13 +2,13 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { NEVER } from 'rxjs';
 import { DISAGREEMENTS } from '@cuadro/core/need/disagreements';
-import { PROCESSES } from '@cuadro/core/routes/processes';
+import { PROCESSES } from '@cuadro/core/process/processes';
 import { FINISHING } from '@cuadro/core/shelf/finishing';
 import { HARDWARE } from '@cuadro/core/shelf/hardware';
 import { DEFAULT_SHOP, type Shop } from '@cuadro/core/shelf/shop';
 import { ApiService } from '../data/api.service';
 import { ComputeService } from '../data/compute.service';
-import { MarginService, type Note } from '../data/margin.service';
+import { MarginService, type MarginNote as Note } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
 import { ShelfPage } from './shelf-page';
 

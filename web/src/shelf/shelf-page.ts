@@ -2,19 +2,21 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { DISAGREEMENTS } from '@cuadro/core/need/disagreements';
 import { formatNumber, formatRange, unitText } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
-import { factEntries, type Process } from '@cuadro/core/routes/process';
-import { PROCESSES } from '@cuadro/core/routes/processes';
+import { factEntries, type Process } from '@cuadro/core/process/process';
+import { PROCESSES } from '@cuadro/core/process/processes';
 import { shopFiguresOf } from '@cuadro/core/routes/worksheet';
 import { FINISHING } from '@cuadro/core/shelf/finishing';
 import { HARDWARE } from '@cuadro/core/shelf/hardware';
-import type { ShopFigure } from '@cuadro/core/shelf/shop';
+import { SHOP_FIGURES } from '@cuadro/core/shelf/shop';
+import type { Entry } from '@cuadro/core/worksheet/types';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
 import { WorkingMargin } from '../shared/working-margin';
 import { MaterialsView } from './materials-view';
 
 /** A queue by its name alone would read like a machine. */
-const waiting = (f: ShopFigure): ShopFigure => (f.group === 'Queues' ? { ...f, label: `Wait: ${inSentence(f.label)}` } : f);
+const QUEUES = new Set(SHOP_FIGURES.filter((f) => f.group === 'Queues').map((f) => f.id));
+const waiting = (e: Entry): Entry => (QUEUES.has(e.name) ? { ...e, label: `Wait: ${inSentence(e.label)}` } : e);
 
 type Tab = 'materials' | 'processes' | 'parts' | 'views';
 

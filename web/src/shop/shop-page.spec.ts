@@ -1,12 +1,12 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { PROCESSES } from '@cuadro/core/routes/processes';
+import { PROCESSES } from '@cuadro/core/process/processes';
 import { DEFAULT_SHOP, SHOP_FIGURES, type Shop } from '@cuadro/core/shelf/shop';
 import { ComputeService } from '../data/compute.service';
 import { ShopService } from '../data/shop.service';
 import { ShopPage } from './shop-page';
 
-const LABOUR = SHOP_FIGURES.find((f) => f.name === 'labour_rate')!;
+const LABOUR = SHOP_FIGURES.find((f) => f.id === 'labour_rate')!;
 
 function setUp(save?: (s: Shop) => Promise<void>) {
   const shop = signal<Shop>(DEFAULT_SHOP);
@@ -26,6 +26,7 @@ function setUp(save?: (s: Shop) => Promise<void>) {
   };
   const type = (label: string, value: string): void => {
     field(label).value = value;
+    field(label).dispatchEvent(new Event('input'));
     field(label).dispatchEvent(new Event('change'));
     fixture.detectChanges();
   };
@@ -46,7 +47,7 @@ function setUp(save?: (s: Shop) => Promise<void>) {
 describe('the shop', () => {
   it('shows every figure with its unit, built-in ones as such, and nothing to save', () => {
     const { el, field, button } = setUp();
-    for (const f of SHOP_FIGURES) expect(Number(field(`${f.label}, likely`).value)).toBe(f.likely);
+    for (const f of SHOP_FIGURES) expect(Number(field(`${f.label}, likely`).value)).toBe(f.usual.likely);
     expect(field(`${LABOUR.label}, likely`).classList).toContain('assumed');
     expect(el.querySelector('table')!.textContent).toContain('EUR/h');
     expect(button('Save the shop').disabled).toBe(true);
@@ -57,23 +58,23 @@ describe('the shop', () => {
     type(`${LABOUR.label}, where it comes from`, 'controlling, March');
     await press('Save the shop');
     expect(said()).toMatch(/^Saved\./);
-    expect(shop().figures['labour_rate']).toEqual({ low: LABOUR.low, likely: 47.5, high: LABOUR.high, note: 'controlling, March' });
+    expect(shop().figures['labour_rate']).toEqual({ low: LABOUR.usual.low, likely: 47.5, high: LABOUR.usual.high, note: 'controlling, March' });
     expect(field(`${LABOUR.label}, likely`).classList).not.toContain('assumed');
     await press('built-in');
     await press('Save the shop');
     expect(shop().figures).toEqual({});
   });
   it('refuses what cannot be, names the figure, and saves nothing until it is mended', async () => {
-    const { shop, type, button, said, field, press } = setUp();
-    type(`${LABOUR.label}, likely`, 'dear');
-    expect(said()).toContain(LABOUR.label);
-    expect(field(`${LABOUR.label}, likely`).getAttribute('aria-invalid')).toBe('true');
-    // Below its own low end.
-    type(`${LABOUR.label}, likely`, '1');
-    expect(button('Save the shop').disabled).toBe(true);
-    expect(said()).not.toBe('');
+    const { shop, type, said, field, press } = setUp();
+    type(`${LABOUR.label}, likely`, '60');
+    type(`${LABOUR.label}, high`, 'dear');
+    expect(said()).toMatch(/not a number/);
+    expect(field(`${LABOUR.label}, high`).getAttribute('aria-invalid')).toBe('true');
+    await press('Save the shop');
+    expect(said()).toBe('Put right what is marked below first.');
+    expect(shop()).toBe(DEFAULT_SHOP);
     await press('Discard');
-    expect([said(), shop(), field(`${LABOUR.label}, likely`).value]).toEqual(['', DEFAULT_SHOP, String(LABOUR.likely)]);
+    expect([said(), shop(), field(`${LABOUR.label}, likely`).value]).toEqual(['', DEFAULT_SHOP, String(LABOUR.usual.likely)]);
   });
   it('keeps what was typed when the service does not answer', async () => {
     const { type, press, said, field, button } = setUp(() => Promise.reject(new Error('The service does not answer.')));

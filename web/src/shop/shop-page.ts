@@ -1,15 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { shopSchema } from '@cuadro/core/case/schema';
-import { parseQuantity, unitText } from '@cuadro/core/quantity/quantity';
-import { PROCESSES } from '@cuadro/core/routes/processes';
+import { shopSchema } from '@cuadro/core/document/shop-schema';
+import { unitText } from '@cuadro/core/quantity/quantity';
+import { PROCESSES } from '@cuadro/core/process/processes';
 import { SHOP_FIGURES, type Shop, type ShopFigure } from '@cuadro/core/shelf/shop';
+import type { Range } from '@cuadro/core/worksheet/types';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
+import { InputField } from '../shared/inputs/input-field';
 import { WorkingMargin } from '../shared/working-margin';
 
-const SCHEMA = shopSchema(Object.fromEntries(SHOP_FIGURES.map((f) => [f.name, f])));
 const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
 
@@ -17,11 +18,12 @@ const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(
 @Component({
   selector: 'cu-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatCheckboxModule, WorkingMargin],
+  imports: [InputField, MatButtonModule, MatCheckboxModule, WorkingMargin],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
 })
 export class ShopPage {
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly service = inject(ShopService);
   private readonly margin = inject(MarginService);
 
@@ -32,6 +34,7 @@ export class ShopPage {
   protected readonly problem = signal('');
   protected readonly badField = signal('');
   protected readonly done = signal('');
+  protected readonly round = signal(0);
   protected readonly dayNames = DAYS;
   protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
   protected readonly clock = clock;
@@ -48,32 +51,27 @@ export class ShopPage {
   }
 
   protected own(f: ShopFigure): boolean {
-    return f.name in this.shop().figures;
+    return f.id in this.shop().figures;
   }
 
-  protected value(f: ShopFigure, which: 'low' | 'likely' | 'high'): number {
-    return this.shop().figures[f.name]?.[which] ?? f[which];
+  /** The site's own range, without its note. */
+  protected rangeOf(f: ShopFigure): Range {
+    const { low, likely, high } = this.shop().figures[f.id];
+    return { low, likely, high };
   }
 
-  protected set(f: ShopFigure, which: 'low' | 'likely' | 'high', text: string): void {
-    const parsed = parseQuantity(text, 'count');
-    if (!parsed.ok) {
-      this.badField.set(f.name);
-      this.problem.set(`${f.label}: ${parsed.message}`);
-      return;
-    }
-    const now = this.shop().figures[f.name] ?? { low: f.low, likely: f.likely, high: f.high, note: '' };
-    this.edit({ figures: { ...this.shop().figures, [f.name]: { ...now, [which]: parsed.value } } });
+  protected set(f: ShopFigure, range: Range): void {
+    this.edit({ figures: { ...this.shop().figures, [f.id]: { ...range, note: this.shop().figures[f.id]?.note ?? '' } } });
   }
 
   protected note(f: ShopFigure, note: string): void {
-    const now = this.shop().figures[f.name] ?? { low: f.low, likely: f.likely, high: f.high, note: '' };
-    this.edit({ figures: { ...this.shop().figures, [f.name]: { ...now, note } } });
+    const now = this.shop().figures[f.id] ?? { ...f.usual, note: '' };
+    this.edit({ figures: { ...this.shop().figures, [f.id]: { ...now, note } } });
   }
 
   protected builtIn(f: ShopFigure): void {
     const figures = { ...this.shop().figures };
-    delete figures[f.name];
+    delete figures[f.id];
     this.edit({ figures });
   }
 
@@ -108,11 +106,18 @@ export class ShopPage {
     this.edited.set(undefined);
     this.problem.set('');
     this.badField.set('');
+    // Fields drawn anew: text that was refused goes too.
+    this.round.update((r) => r + 1);
   }
 
   protected async save(): Promise<void> {
     const shop = this.shop();
     if (!this.check(shop)) return;
+    const marked = this.host.nativeElement.querySelector<HTMLElement>('[aria-invalid="true"]');
+    if (marked) {
+      marked.focus();
+      return this.problem.set('Put right what is marked below first.');
+    }
     try {
       await this.service.save(shop);
       this.edited.set(undefined);
@@ -132,7 +137,7 @@ export class ShopPage {
 
   private check(shop: Shop): boolean {
     try {
-      SCHEMA.validateSync(shop, { strict: true });
+      shopSchema.validateSync(shop, { strict: true });
       this.problem.set('');
       this.badField.set('');
       return true;

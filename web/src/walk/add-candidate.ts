@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { newCase, TODAY_WAYS } from '@cuadro/core/case/new-case';
-import { caseSchema } from '@cuadro/core/case/schema';
+import { caseSchema } from '@cuadro/core/document/case-schema';
 import type { TodayWay } from '@cuadro/core/case/types';
 import { FAMILIES } from '@cuadro/core/need/families';
 import type { CaseRecord } from '@cuadro/core/wire';

@@ -1,20 +1,19 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { QuickLook } from '@cuadro/core/case/quick-look';
-import { demoDoc } from '@cuadro/core/case/testing';
-import type { CaseDoc } from '@cuadro/core/case/types';
+import type { QuickLook } from '@cuadro/core/decide/quick-look';
+import type { CaseRow } from '@cuadro/core/wire';
 import { CasesPage } from '../cases/cases-page';
 import { CasesService, type Candidate } from '../data/cases.service';
 import { ComputeService } from '../data/compute.service';
-import { MarginService, type Note } from '../data/margin.service';
+import { MarginService, type MarginNote as Note } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
 import { WalkPage } from './walk-page';
 
 const look = (saving: number, worthPerHour: number, verdict: QuickLook['verdict'] = 'print'): QuickLook =>
   ({ verdict, verdictText: verdict === 'print' ? 'Print' : 'Keep machined', headline: 'Print it', saving, daysGained: 3, confidence: 0.9, effort_h: 2, worthPerHour, working: [{ label: 'Saving', text: `${saving} EUR` }] }) as unknown as QuickLook;
-const candidate = (title: string, quick?: QuickLook, doc: Partial<CaseDoc> = {}, record: object = {}): Candidate =>
-  ({ record: { id: title, revision: 2, signedRevision: null, updatedAt: '2026-11-20T10:00:00Z', updatedBy: 'local user', doc: demoDoc({ title, ...doc }), ...record }, look: quick }) as unknown as Candidate;
+const candidate = (title: string, quick?: QuickLook, row: Partial<CaseRow> = {}): Candidate =>
+  ({ row: { id: title, revision: 2, signedRevision: null, updatedAt: '2026-11-20T10:00:00Z', updatedBy: 'local user', title, family: 'hand-jig', familyLabel: 'Hand jig or drill guide', place: '', trouble: '', ...row }, look: quick }) as unknown as Candidate;
 
 const LIST = [candidate('Small', look(100, 50)), candidate('Large', look(4000, 900), { place: 'Paint shop' }), candidate('Kept', look(0, 0, 'keep')), candidate('New')];
 
@@ -92,7 +91,7 @@ describe('the walk', () => {
 
 describe('all cases', () => {
   it('tells signed, unsigned and changed since', () => {
-    const { row } = setUp(CasesPage, [candidate('A'), candidate('B', undefined, {}, { signedRevision: 2 }), candidate('C', undefined, {}, { revision: 3, signedRevision: 2 })]);
+    const { row } = setUp(CasesPage, [candidate('A'), candidate('B', undefined, { signedRevision: 2 }), candidate('C', undefined, { revision: 3, signedRevision: 2 })]);
     expect(row('A').textContent).toContain('not signed');
     expect(row('B').querySelectorAll('td')[4].textContent).toBe('signed');
     expect(row('C').querySelectorAll('td')[4].textContent).toBe('signed at revision 2, changed since');

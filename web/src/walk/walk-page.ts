@@ -3,7 +3,6 @@ import { RouterLink } from '@angular/router';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSortModule, type Sort } from '@angular/material/sort';
-import { family } from '@cuadro/core/need/families';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { CasesService, type Candidate } from '../data/cases.service';
@@ -37,7 +36,7 @@ export class WalkPage {
   protected readonly rows = computed(() => {
     const needle = this.filter().trim().toLowerCase();
     const rows = this.cases.candidates().filter(
-      ({ record: { doc } }) => !needle || [doc.title, doc.place, doc.trouble, family(doc.family).label].some((t) => t.toLowerCase().includes(needle)),
+      ({ row }) => !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle)),
     );
     const { active, direction } = this.sort();
     const sign = direction === 'asc' ? 1 : -1;
@@ -54,10 +53,6 @@ export class WalkPage {
     });
   }
 
-  protected familyLabel(c: Candidate): string {
-    return family(c.record.doc.family).label;
-  }
-
   protected money(x: number): string {
     return this.settings.money(x, this.shops.currency());
   }
@@ -68,11 +63,11 @@ export class WalkPage {
 
   protected explain(c: Candidate): void {
     if (!c.look) return;
-    this.opened.set(c.record.id);
+    this.opened.set(c.row.id);
     this.margin.show({
       kind: 'text',
-      title: c.record.doc.title,
-      paragraphs: [c.look.headline.startsWith(c.look.verdictText) ? `${c.look.headline}.` : `${c.look.verdictText}. ${c.look.headline}.`, ...(c.record.doc.trouble ? [c.record.doc.trouble] : [])],
+      title: c.row.title,
+      paragraphs: [c.look.headline.startsWith(c.look.verdictText) ? `${c.look.headline}.` : `${c.look.verdictText}. ${c.look.headline}.`, ...(c.row.trouble ? [c.row.trouble] : [])],
       rows: c.look.working,
     });
   }
@@ -84,8 +79,8 @@ export class WalkPage {
   }
 }
 
-function key({ record, look }: Candidate, column: Column): string | number {
-  if (column === 'title') return record.doc.title;
+function key({ row, look }: Candidate, column: Column): string | number {
+  if (column === 'title') return row.title;
   if (!look) return -Infinity;
   return { verdict: look.verdictText, saving: look.saving, days: look.daysGained, confidence: look.confidence, effort: look.effort_h, worth: look.worthPerHour }[column];
 }

@@ -1,61 +1,70 @@
 import { expose } from 'comlink';
-import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/case/evaluate-case';
-import { quickLook, type QuickLook } from '@cuadro/core/case/quick-look';
-import { routeKey, type CaseDoc, type Pin } from '@cuadro/core/case/types';
-import { worthKnowing, type WorthKnowing } from '@cuadro/core/case/worth-knowing';
+import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/decide/evaluate-case';
+import { screenStates, type RouteOption } from '@cuadro/core/decide/options';
+import { quickLook, type QuickLook } from '@cuadro/core/decide/quick-look';
+import { worthKnowing, type WorthKnowing } from '@cuadro/core/decide/worth-knowing';
+import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
+import { factsOf } from '@cuadro/core/plan/facts';
+import type { Site } from '@cuadro/core/records/site';
 import { evaluateRoute, type Lead, type RouteResult } from '@cuadro/core/routes/evaluate-route';
-import type { Shop } from '@cuadro/core/shelf/shop';
-import { working, type Working } from '@cuadro/core/worksheet/working';
+import { type Figured, openFigure } from '@cuadro/core/worksheet/figured';
+import type { Working } from '@cuadro/core/worksheet/working';
 
 let last: CaseEvaluation | undefined;
-let lastAsked: { doc: CaseDoc; shop: Shop } | undefined;
+let lastAsked: { doc: CaseDoc; site: Site } | undefined;
 /** Routes that are not pinned, evaluated when one of their figures is opened. */
 const others = new Map<string, RouteResult>();
 
 /** Samples for a figure of a route that is not pinned. */
 const OTHER_SAMPLES = 4000;
 
-function resultOf(pin: Pin): RouteResult {
-  const key = routeKey(pin);
+function resultOf(key: string): RouteResult {
   const option = last?.view.options.find((o) => routeKey(o) === key);
   if (!last || !lastAsked || !option) throw new Error('This route is no longer there.');
   const pinned = last.view.pins.find((p) => routeKey(p.option) === key);
   if (pinned) return last.results.get(pinned.letter)!;
   let result = others.get(key);
   if (!result) {
-    result = evaluateRoute(lastAsked.doc, lastAsked.shop, option, option.remedies, OTHER_SAMPLES);
+    result = evaluateRoute(factsOf(lastAsked.doc, lastAsked.site), option, option.remedies, OTHER_SAMPLES);
     others.set(key, result);
   }
   return result;
 }
 
+/** Whatever can be opened: a plan in use, else a route. */
+const subjectOf = (id: string): Figured => last?.plans.find((p) => p.id === id) ?? resultOf(id);
+
 /** Evaluates cases off the page's thread, and opens figures of the case evaluated last. */
 const api = {
-  evaluate(doc: CaseDoc, shop: Shop, samples: number): CaseView {
-    last = evaluateCase(doc, shop, samples);
-    lastAsked = { doc, shop };
+  evaluate(doc: CaseDoc, site: Site, samples: number): CaseView {
+    last = evaluateCase(doc, site, samples);
+    lastAsked = { doc, site };
     others.clear();
     return last.view;
   },
 
-  /** Open a figure of any route of the case evaluated last. @throws when that route is not there any more */
-  working(pin: Pin, name: string): Working {
-    const result = resultOf(pin);
-    return working(name, result.point, new Map(result.route.entries.map((e) => [e.name, e])), result.route.overrides, result.risk);
+  /** Every route's state and reasons as the document stands; prices follow with `evaluate`. */
+  rescreen(doc: CaseDoc, site: Site): RouteOption[] {
+    return screenStates(factsOf(doc, site));
+  },
+
+  /** Open a figure of any subject of the case evaluated last. @throws when it is not there any more */
+  working(subject: string, name: string): Working {
+    return openFigure(subjectOf(subject), name);
   },
 
   /** Stages of any route, up to its date. */
-  lead(pin: Pin): Lead {
-    return resultOf(pin).lead;
+  lead(route: string): Lead {
+    return resultOf(route).lead;
   },
 
   /** Facts of the case evaluated last that are worth finding out. */
   worthKnowing(): WorthKnowing[] {
-    return last && lastAsked ? worthKnowing(lastAsked.doc, lastAsked.shop, last.view.options, last.view.pins.map((p) => routeKey(p.option))) : [];
+    return last && lastAsked ? worthKnowing(factsOf(lastAsked.doc, lastAsked.site), last.view.options, last.view.pins.map((p) => routeKey(p.option))) : [];
   },
 
-  quickLook(doc: CaseDoc, shop: Shop): QuickLook {
-    return quickLook(doc, shop);
+  quickLook(doc: CaseDoc, site: Site): QuickLook {
+    return quickLook(doc, site);
   },
 };
 export type CaseWorker = typeof api;

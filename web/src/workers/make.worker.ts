@@ -1,13 +1,13 @@
 import { expose, transfer } from 'comlink';
 import load from 'manifold-3d';
-import { softJaws, type JawOptions } from '@cuadro/core/make/jaws';
+import type { Values } from '@cuadro/core/inputs/spec';
 import type { Kernel } from '@cuadro/core/make/kernel';
-import { supportNest, type NestOptions } from '@cuadro/core/make/nest';
-import { cutPieces, type PieceOptions } from '@cuadro/core/make/pieces';
-import { relief, type Relief, revolve, type Point2 } from '@cuadro/core/make/solids';
+import type { GreyPicture } from '@cuadro/core/make/maker';
+import { make, makerOf } from '@cuadro/core/make/makers';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { measure, readShape, type Measure } from '@cuadro/core/shape/measure';
-import { type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
+import { type LengthUnit, MeshError } from '@cuadro/core/shape/mesh';
+import type { Vec3 } from '@cuadro/core/shape/turn';
 
 /** The file that is worked on. */
 export interface SourceFile {
@@ -27,6 +27,15 @@ export interface MadeShape {
 
 export type Making = { ok: true; shapes: MadeShape[]; warnings: string[]; notes: string[] } | { ok: false; problem: string };
 
+/** What is to be made: a maker with the answers to its inputs. */
+export interface MakeOrder {
+  maker: string;
+  values: Values;
+  file?: SourceFile;
+  up: Vec3;
+  picture?: GreyPicture;
+}
+
 let kernel: Promise<Kernel> | undefined;
 /** @param base folder of the page, where the library's WebAssembly lies */
 function boolean(base: string): Promise<Kernel> {
@@ -37,48 +46,19 @@ function boolean(base: string): Promise<Kernel> {
   return kernel;
 }
 
-const made = (name: string, mesh: Mesh, note?: string): MadeShape => ({ name, stl: writeStl(mesh.vertices, mesh.indices), measure: measure(mesh), note });
-
-async function attempt(f: () => Promise<Making> | Making): Promise<Making> {
-  try {
-    const result = await f();
-    return result.ok ? transfer(result, result.shapes.map((s) => s.stl.buffer as ArrayBuffer)) : result;
-  } catch (e) {
-    if (e instanceof MeshError) return { ok: false, problem: e.message };
-    throw e;
-  }
-}
-
-const meshOf = ({ bytes, fileName, unit }: SourceFile): Mesh => readShape(bytes, unit, fileName).mesh;
-
-/** Geometry made from a part, or from lines and pictures. Faults come back as a sentence. */
 const api = {
-  jaws: (base: string, file: SourceFile, options: JawOptions): Promise<Making> =>
-    attempt(async () => {
-      const { jaws, opening_mm, warnings } = softJaws(await boolean(base), meshOf(file), options);
-      return { ok: true, shapes: [made('jaw-front', jaws[0]), made('jaw-back', jaws[1])], warnings, notes: [`With the part in, the vice stands ${opening_mm.toFixed(1)} mm open.`] };
-    }),
-
-  nest: (base: string, file: SourceFile, options: NestOptions): Promise<Making> =>
-    attempt(async () => {
-      const { nest, warnings } = supportNest(await boolean(base), meshOf(file), options);
-      return { ok: true, shapes: [made('nest', nest)], warnings, notes: [] };
-    }),
-
-  pieces: (base: string, file: SourceFile, options: PieceOptions): Promise<Making> =>
-    attempt(async () => {
-      const { pieces, joints, warnings } = cutPieces(await boolean(base), meshOf(file), options);
-      return {
-        ok: true, warnings,
-        shapes: pieces.map((p, i) => made(`piece-${i + 1}`, p.mesh)),
-        notes: joints.map((j, i) => `Joint ${i + 1} at ${j.at_mm.toFixed(1)} mm: ${(j.area_mm2 / 100).toFixed(1)} cm² to bond, ${j.dowels.length} ${j.dowels.length === 1 ? 'dowel' : 'dowels'}.`),
-      };
-    }),
-
-  mandrel: (profile: Point2[]): Promise<Making> => attempt(() => ({ ok: true, shapes: [made('mandrel', revolve(profile, 192))], warnings: [], notes: [] })),
-
-  relief: (grey: Float32Array, columns: number, rows: number, options: Relief): Promise<Making> =>
-    attempt(() => ({ ok: true, shapes: [made('relief', relief(grey, columns, rows, options))], warnings: [], notes: [] })),
+  /** Make what a maker makes, from a part or from the answers alone. Faults come back as a sentence. */
+  async make(base: string, { maker, values, file, up, picture }: MakeOrder): Promise<Making> {
+    try {
+      const part = file && readShape(file.bytes, file.unit, file.fileName).mesh;
+      const { solids, warnings, notes } = await make(makerOf(maker), { kernel: () => boolean(base), part, up, values, picture });
+      const shapes = solids.map(({ name, mesh, note }): MadeShape => ({ name, stl: writeStl(mesh.vertices, mesh.indices), measure: measure(mesh), note }));
+      return transfer({ ok: true as const, shapes, warnings, notes }, shapes.map((s) => s.stl.buffer as ArrayBuffer));
+    } catch (e) {
+      if (e instanceof MeshError) return { ok: false, problem: e.message };
+      throw e;
+    }
+  },
 };
 export type MakeWorker = typeof api;
 

@@ -1,4 +1,7 @@
 import { expose, transfer } from 'comlink';
+import type { FaceMark } from '@cuadro/core/case/types';
+import type { Values } from '@cuadro/core/inputs/spec';
+import { plannerOf } from '@cuadro/core/plan/planners';
 import { capAt, type Cap } from '@cuadro/core/shape/cap';
 import { creaseLines, vertexNormals } from '@cuadro/core/shape/crease';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
@@ -112,6 +115,11 @@ const api = {
       for (const p of points) for (const t of patchFrom(mesh, bvhOf(mesh).closest(...p).triangle).list) critical[t] = 1;
     }
     return fine ? directions.map((d) => orientation(mesh, d, { critical, load })) : study(mesh, directions, { critical, load });
+  },
+
+  /** What a planner measures on the part. @throws MeshError with a sentence */
+  plan(id: string, values: Values, marks: FaceMark[], onProgress: (share: number) => void): unknown {
+    return plannerOf(id).geometry!.run(part().mesh, values, marks, onProgress);
   },
 
   /** Section through the part as it stands for `up`. */

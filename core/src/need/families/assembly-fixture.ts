@@ -19,6 +19,5 @@ export const assemblyFixture: Family = {
   usualTrouble: 'many bolted pieces, every change starts again',
   failsBy: 'locators wear, screws pull out of the plastic',
   economics: 'merged pieces and quick changes; the second and third revision pay',
-  planner: 'nest',
   cautions: ['Answer wrong loading with a feature (an odd pin, an uneven pocket), not with a label alone.'],
 };

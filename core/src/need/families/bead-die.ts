@@ -18,6 +18,5 @@ export const beadDie: Family = {
   usualTrouble: 'engraving waits and costs',
   failsBy: 'fine relief flattens',
   economics: 'logos and beads for small runs',
-  planner: 'form',
   cautions: ['Rolls draw fingers in: feed with tools, guard fitted.'],
 };

@@ -18,6 +18,5 @@ export const brakeTool: Family = {
   usualTrouble: 'weeks for an odd radius',
   failsBy: 'the nose flattens; thick or hard sheet splits it',
   economics: 'a few hundred bends of thin sheet, in days',
-  planner: 'brake',
   cautions: ['Never stand in line with a press-brake tool under trial; limit the press force to the plan; a split tool flies.'],
 };

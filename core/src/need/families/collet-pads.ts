@@ -18,6 +18,5 @@ export const colletPads: Family = {
   usualTrouble: 'marks finished diameters, waits for the lathe',
   failsBy: 'the face glazes or is cut by chips',
   economics: 'a set a day from one machine, in a material that does not mark',
-  planner: 'jaws',
   cautions: ['Work-holding: a part that comes loose is thrown; try at reduced speed, guard shut.'],
 };

@@ -19,6 +19,5 @@ export const core: Family = {
   usualTrouble: 'master tool first, cores break',
   failsBy: 'crushed by pressure above its heat limit, or dissolves too slowly',
   economics: 'one core a part: price and hours of each core count in every part',
-  planner: 'core',
   cautions: ['Hot alkaline baths burn: goggles, gloves, extraction, and disposal as local rules say.'],
 };

@@ -18,6 +18,5 @@ export const flexFormDie: Family = {
   usualTrouble: 'a die for fifty parts costs as much as the parts',
   failsBy: 'edges of small radius crush, the body creeps',
   economics: 'short runs: die price over few parts',
-  planner: 'form',
   cautions: ['Pressure forming stores energy: raise pressure in steps behind the press guard; a cracked die bursts.'],
 };

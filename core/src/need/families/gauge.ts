@@ -19,6 +19,5 @@ export const gauge: Family = {
   usualTrouble: 'dear for what it is, worn ones go unnoticed',
   failsBy: 'the edge wears round and passes bad parts',
   economics: 'dear grinding for a tool used by hand',
-  planner: 'gauge',
   cautions: ['A gauge needs a calibration record and a wear limit before it may pass parts.'],
 };

@@ -19,6 +19,5 @@ export const gripper: Family = {
   usualTrouble: 'heavy arm, hoses hung outside get cut and stop the cell',
   failsBy: 'fingers wear, thin arms swing',
   economics: 'cycle time and payload; one piece instead of ten',
-  planner: 'grip',
   cautions: ['A robot tool can drop the work or pinch a hand: decide what happens when air or power is lost, and review the cell\'s risk assessment.'],
 };

@@ -19,6 +19,5 @@ export const handJig: Family = {
   usualTrouble: 'heavy in the hand, marks finished faces, waits at the machine shop',
   failsBy: 'the bushing works loose or the handle cracks across the layers',
   economics: 'programming and queue, not metal; each design change costs them again',
-  planner: 'laminate',
   cautions: ['Guide hardened bushings, never the plastic, with a drill; hold the jig so that a jammed drill cannot spin it.'],
 };

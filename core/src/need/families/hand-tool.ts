@@ -18,6 +18,5 @@ export const handTool: Family = {
   usualTrouble: 'strain, slow work, nobody orders it',
   failsBy: 'snaps across the layers when dropped',
   economics: 'time and strain avoided, not the tool; try three shapes in a week',
-  planner: 'laminate',
   cautions: ['A handle that breaks under force throws the hand: prove it at twice the force.'],
 };

@@ -19,6 +19,5 @@ export const inspectionFixture: Family = {
   usualTrouble: 'clamps and blocks stacked up again for each part',
   failsBy: 'creeps under its own clamps, moves with moisture',
   economics: 'set-up time at the measuring machine, and repeatable results',
-  planner: 'cmm',
   cautions: [],
 };

@@ -19,6 +19,5 @@ export const investmentPattern: Family = {
   usualTrouble: 'a wax die for ten castings',
   failsBy: 'ash and shell cracks when it does not burn clean',
   economics: 'castings by the dozen without a die',
-  planner: 'pattern',
   cautions: ['Burn-out gives off fumes: furnace and extraction of the foundry, never a kitchen oven.'],
 };

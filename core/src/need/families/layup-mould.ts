@@ -18,6 +18,5 @@ export const layupMould: Family = {
   usualTrouble: 'plug, mould and waiting for each',
   failsBy: 'surface cracks and leaks after some dozens of cures',
   economics: 'the plug falls away; expansion and sealing are the work',
-  planner: 'mould',
   cautions: ['Ovens and autoclaves store energy: heat and pressure in steps, under the plant\'s rules. Solvents and resin: gloves, extraction.'],
 };

@@ -19,7 +19,6 @@ export const liftingAid: Family = {
   usualTrouble: 'awkward hooks, long wait for a certified one',
   failsBy: 'breaks without warning',
   economics: 'not a matter of money',
-  planner: 'hold',
   cautions: ['A falling load kills. Rating, proof test, certificate and inspection date come from a certified supplier and a competent person, under your local lifting rules.'],
   licensed: 'A lifting aid is released only by a certified supplier with a rating and a proof test, never on a calculation made here.',
 };

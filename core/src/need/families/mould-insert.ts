@@ -19,6 +19,5 @@ export const mouldInsert: Family = {
   usualTrouble: 'weeks of waiting before the first part can be tried',
   failsBy: 'cracks at ribs, surface washes out',
   economics: 'weeks gained before the first article; a few dozen to a few hundred shots',
-  planner: 'mould',
   cautions: ['Hot melt under pressure: raise injection pressure in steps, guard shut, and stop at the first crack.'],
 };

@@ -19,6 +19,5 @@ export const pressNest: Family = {
   usualTrouble: 'a solid steel block where only the face under the ram needs to be steel',
   failsBy: 'the face under the ram is crushed',
   economics: 'a steel face of a few grams instead of a steel block of kilograms',
-  planner: 'nest',
   cautions: ['Keep hands out of the closing press: two-hand control or a guard, and the press force limited to what was calculated.'],
 };

@@ -18,6 +18,5 @@ export const sandPattern: Family = {
   usualTrouble: 'pattern makers are rare, storage is large',
   failsBy: 'edges wear in sand, plates warp in damp',
   economics: 'casting from a file instead of a shelf of patterns',
-  planner: 'pattern',
   cautions: ['Moulding and casting are foundry work: dust, heat and fumes under the foundry\'s rules.'],
 };

@@ -19,6 +19,5 @@ export const softJaws: Family = {
   usualTrouble: 'jaws are re-cut for each part and hold up a machining centre',
   failsBy: 'the pocket wears open under chips and coolant',
   economics: 'spindle hours of a machining centre spent on its own jaws',
-  planner: 'jaws',
   cautions: ['A part that slips under a cutter is thrown: try with reduced feed and depth, door shut, and keep a factor of 2.5 against ejection.'],
 };

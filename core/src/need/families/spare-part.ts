@@ -16,6 +16,5 @@ export const sparePart: Family = {
   usualTrouble: 'obsolete; the line waits for a supplier',
   failsBy: 'worn or broken by the load nobody knew',
   economics: 'each hour of the stopped line',
-  planner: 'spare',
   cautions: ['Say on the part whether it is temporary; turning parts can burst: keep the guard on for the first run and check speed and balance.'],
 };

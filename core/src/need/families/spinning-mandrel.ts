@@ -18,6 +18,5 @@ export const spinningMandrel: Family = {
   usualTrouble: 'wood wears, steel waits',
   failsBy: 'friction heat softens the nose',
   economics: 'prototype shells without a steel mandrel',
-  planner: 'form',
   cautions: ['Turning tools burst: balance, bolt through, limit the speed, stand aside at the first run.'],
 };

@@ -18,6 +18,5 @@ export const thermoformMould: Family = {
   usualTrouble: 'hundreds of vents drilled by hand',
   failsBy: 'heats up shot by shot until it sags',
   economics: 'vents are printed for nothing; cooling limits the rate',
-  planner: 'thermo',
   cautions: ['Hot sheet and heaters burn; vacuum vessels collapse: keep to the machine\'s rules.'],
 };

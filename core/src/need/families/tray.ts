@@ -19,6 +19,5 @@ export const tray: Family = {
   usualTrouble: 'tooling charge and minimum lot for formed trays; milled ones cost too much',
   failsBy: 'cracks at the corners when dropped',
   economics: 'no tooling charge; layout follows the kit',
-  planner: 'nest',
   cautions: [],
 };

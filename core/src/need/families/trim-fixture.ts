@@ -18,6 +18,5 @@ export const trimFixture: Family = {
   usualTrouble: 'weeks for a frame, a crane to move it',
   failsBy: 'warps in a warm hall, bond between layers opens',
   economics: 'material and lead time of one large tool; the finish cut is part of it',
-  planner: 'pellet',
   cautions: ['Heavy tools are lifted by crane at planned points; carbon dust from trimming needs extraction.'],
 };

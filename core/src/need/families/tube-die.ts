@@ -18,6 +18,5 @@ export const tubeDie: Family = {
   usualTrouble: 'waits for the lathe, one for each diameter',
   failsBy: 'the groove wears and wrinkles the tube',
   economics: 'sets for odd diameters that are never worth steel',
-  planner: 'form',
   cautions: ['Bending machines pull hands in: guards and two-hand control as the machine has them.'],
 };

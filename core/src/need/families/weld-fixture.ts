@@ -19,6 +19,5 @@ export const weldFixture: Family = {
   usualTrouble: 'heavy, slow to change; spatter and heat at the joint',
   failsBy: 'softens beside the arc or is burnt by spatter',
   economics: 'set-up time between variants; heat decides first',
-  planner: 'hold',
   cautions: ['Spatter and hot metal ignite plastics: shield with copper or steel, keep an extinguisher at hand, and clear fumes.'],
 };

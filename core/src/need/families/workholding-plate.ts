@@ -19,6 +19,5 @@ export const workholdingPlate: Family = {
   usualTrouble: 'no flat face to index on after the part is flipped',
   failsBy: 'threads strip, the plate creeps under the clamps',
   economics: 'machine hours of a scarce mill released',
-  planner: 'hold',
   cautions: ['A part that slips under a cutter is thrown: try with reduced feed and depth, door shut, and keep a factor of 2.5 against ejection.'],
 };

@@ -1,5 +1,5 @@
 import type { Size } from '../../case/facts';
-import type { Process } from '../../routes/process';
+import type { Process } from '../../process/process';
 import { type Fit, fit, sectioning } from '../../shape/envelope';
 import { type Check, isPrint } from '../check';
 

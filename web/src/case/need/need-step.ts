@@ -1,24 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { MatCheckboxModule } from '@angular/material/checkbox';
-import { resolveNeed } from '@cuadro/core/case/facts';
+import { factsOf } from '@cuadro/core/plan/facts';
+import type { InputValue } from '@cuadro/core/inputs/spec';
 import { TODAY_WAYS } from '@cuadro/core/case/new-case';
-import { bounded, MONEY_MAX, requirementNumber } from '@cuadro/core/case/schema';
-import { howManyHold } from '@cuadro/core/case/summary';
+import { bounded } from '@cuadro/core/inputs/schema';
+import { MONEY_MAX } from '@cuadro/core/document/case-schema';
+import { howManyHold } from '@cuadro/core/decide/summary';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { requirementText } from '@cuadro/core/case/words';
-import type { WorthKnowing } from '@cuadro/core/case/worth-knowing';
-import { FAMILIES, family } from '@cuadro/core/need/families';
-import { PLANNERS } from '@cuadro/core/need/family';
+import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
+import { FAMILIES, familyOf } from '@cuadro/core/need/families';
 import { relevant } from '@cuadro/core/need/relevant';
-import { requirementSpec, type Level, type Need, type NumberSpec, type Requirement, REQUIREMENTS, type RequirementId, type RequirementSpec } from '@cuadro/core/need/requirements';
+import { requirementSpec, type Level, type Need, type Requirement, REQUIREMENTS, type RequirementId, type RequirementSpec } from '@cuadro/core/need/requirements';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
-import { FLUIDS, type FluidId } from '@cuadro/core/shelf/types';
+import { FLUIDS } from '@cuadro/core/shelf/types';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
+import { InputField } from '../../shared/inputs/input-field';
 import { QuantityField } from '../../shared/quantity-field';
 
 const FORMS = [
@@ -31,7 +32,7 @@ const FORMS = [
 @Component({
   selector: 'cu-need-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckboxModule, QuantityField],
+  imports: [InputField, QuantityField],
   templateUrl: './need-step.html',
   styleUrl: './need-step.scss',
 })
@@ -43,7 +44,7 @@ export class NeedStep {
   private readonly settings = inject(SettingsService);
 
   /** Questions this case has to answer, with the reason each is asked. */
-  private readonly asked = computed(() => relevant(family(this.store.doc()!.family), this.store.doc()!.need, (this.store.view()?.pins ?? []).map((p) => this.shelf().material(p.option.material))));
+  private readonly asked = computed(() => relevant(familyOf(this.store.doc()!.family), this.store.doc()!.need, (this.store.view()?.pins ?? []).map((p) => this.shelf().material(p.option.material))));
   /** Show the questions as well that nothing here makes worth asking. */
   protected readonly all = signal(false);
   protected readonly others = computed(() => REQUIREMENTS.length - this.asked().size);
@@ -52,8 +53,7 @@ export class NeedStep {
     return [...new Set(shown.map((r) => r.group))].map((group) => ({ group, specs: shown.filter((r) => r.group === group) }));
   });
   private readonly shelf = computed(() => shelfOf(this.shops.shop()));
-  protected readonly family = computed(() => family(this.store.doc()!.family));
-  protected readonly planner = computed(() => this.family().planner && PLANNERS[this.family().planner!]);
+  protected readonly family = computed(() => familyOf(this.store.doc()!.family));
 
   /** How many ways hold, as soon as a figure is typed. */
   protected readonly holding = computed(() => (this.store.options().length ? howManyHold(this.store.options()) : ''));
@@ -65,7 +65,6 @@ export class NeedStep {
   protected readonly forms = FORMS;
   protected readonly ways = TODAY_WAYS;
   protected readonly stock = computed(() => this.shelf().materials.filter((m) => m.cutting !== undefined));
-  protected readonly fluids = Object.entries(FLUIDS) as [FluidId, string][];
   protected readonly axes = ['Length', 'Width', 'Height'] as const;
 
   protected readonly costSchema = bounded('Cost', 0, MONEY_MAX);
@@ -76,20 +75,14 @@ export class NeedStep {
     return now === undefined ? 'not known' : now.length ? now.map((f) => FLUIDS[f]).join(', ') : 'it stays dry';
   });
 
-  protected readonly resolved = computed(() => resolveNeed(this.store.doc()!));
-  protected readonly essential = computed(() => new Set(family(this.store.doc()!.family).essential));
+  protected readonly resolved = computed(() => factsOf(this.store.doc()!, this.shops.site()).need);
+  protected readonly essential = computed(() => new Set(familyOf(this.store.doc()!.family).essential));
   protected readonly measured = computed(() => Object.values(this.store.doc()!.shapes).some(Boolean));
   constructor() {
     effect(() => {
       const settled = this.store.view() && !this.store.computing();
       if (settled) untracked(() => void this.compute.worthKnowing().then((w) => this.worth.set(w), () => this.worth.set([])));
     });
-  }
-
-  private readonly schemas = new Map(REQUIREMENTS.filter((r): r is NumberSpec => r.kind === 'number').map((r) => [r.id, requirementNumber(r)]));
-
-  protected schema(id: RequirementId): ReturnType<typeof requirementNumber> | undefined {
-    return this.schemas.get(id);
   }
 
   /** Its why, and what is known of it, in the margin. */
@@ -101,9 +94,9 @@ export class NeedStep {
       kind: 'text',
       title: spec.label,
       paragraphs: [
-        this.asked().get(spec.id) ?? `Nothing here makes it worth asking. ${spec.why}`,
+        this.asked().get(spec.id) ?? `Nothing here makes it worth asking. ${spec.help}`,
         ...(worth ? [this.worthText(worth)] : []),
-        now ? (now.assumed ? 'What stands here is usual for this kind of tool. Type over it when you know better.' : `Given${now.from ? `: ${now.from}` : ' by you'}.`) : 'Not known yet. The comparison goes on without it; what would change:',
+        now ? (now.plan ? `Worked out by the ${now.from}. Type over it to put a figure of your own in its place.` : now.assumed ? 'What stands here is usual for this kind of tool. Type over it when you know better.' : `Given${now.from ? `: ${now.from}` : ' by you'}.`) : 'Not known yet. The comparison goes on without it; what would change:',
         ...(now ? [] : [...new Set(checks)].slice(0, 4)),
       ],
     });
@@ -133,8 +126,8 @@ export class NeedStep {
     this.store.edit((doc) => ({ ...doc, size_mm: doc.size_mm.map((x, i) => (i === axis ? value : x)) as CaseDoc['size_mm'] }));
   }
 
-  protected set(id: RequirementId, value: unknown): void {
-    this.patch(id, { value } as Partial<Requirement<never>>);
+  protected set(id: RequirementId, value: InputValue): void {
+    this.patch(id, { value: value as never });
   }
 
   protected level(id: RequirementId, level: string): void {
@@ -143,15 +136,6 @@ export class NeedStep {
 
   protected from(id: RequirementId, from: string): void {
     this.patch(id, { from: from.slice(0, 200) });
-  }
-
-  protected isWet(id: FluidId): boolean {
-    return this.resolved().fluids?.value.includes(id) ?? false;
-  }
-
-  protected fluid(id: FluidId, on: boolean): void {
-    const now = this.resolved().fluids?.value ?? [];
-    this.set('fluids', on ? [...now, id] : now.filter((f) => f !== id));
   }
 
   /** Back to the family's assumption, or to "not known". */

@@ -1,9 +1,9 @@
 import { signal, type WritableSignal } from '@angular/core';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { TestBed } from '@angular/core/testing';
-import { evaluateCase, type CaseView } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
@@ -11,7 +11,7 @@ import { ShopService } from '../../data/shop.service';
 import { RoutesStep } from './routes-step';
 
 const DOC = demoDoc({ need: { serviceTemp: { level: 'must', value: 80, from: '' } } });
-const VIEW = evaluateCase(DOC, DEFAULT_SHOP, 50).view;
+const VIEW = evaluateCase(DOC, BUILT_IN_SITE, 50).view;
 
 function setUp() {
   const doc: WritableSignal<CaseDoc> = signal(DOC);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { LETTERS, MAX_PINS, routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
-import type { RouteOption } from '@cuadro/core/case/options';
-import { routeHolds, routesSummary } from '@cuadro/core/case/summary';
+import type { RouteOption } from '@cuadro/core/decide/options';
+import { routeHolds, routesSummary } from '@cuadro/core/decide/summary';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CheckResult } from '@cuadro/core/screen/check';
 import { CHECKS } from '@cuadro/core/screen/screen';
@@ -101,7 +101,7 @@ export class RoutesStep {
 
   protected openFigure(o: RouteOption, name: string): void {
     this.opened.set('');
-    const route = { process: o.process, material: o.material, letter: this.pins().get(routeKey(o)) };
+    const route = { id: routeKey(o), letter: this.pins().get(routeKey(o)) };
     void (name === 'lead' ? this.margin.openLead(route) : this.margin.open(route, name));
   }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
-import { bounded } from '@cuadro/core/case/schema';
+import { bounded } from '@cuadro/core/inputs/schema';
 import type { FaceDuty, FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
 import { dot, UP, type Vec3 } from '@cuadro/core/shape/turn';

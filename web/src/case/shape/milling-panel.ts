@@ -5,7 +5,7 @@ import { isDeep } from '@cuadro/core/shape/holes';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { QuantityField } from '../../shared/quantity-field';
-import { bounded } from '@cuadro/core/case/schema';
+import { bounded } from '@cuadro/core/inputs/schema';
 import { areaText, directionWords, lengthText, type ShapeFact } from './shape-words';
 
 const DIAMETER = bounded('Diameter', 0.01, 20_000);

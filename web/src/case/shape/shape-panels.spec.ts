@@ -7,10 +7,10 @@ import { MakeService } from '../../data/make.service';
 import { ShapeService } from '../../data/shape.service';
 import { WORKERS } from '../../workers/worker-factory';
 import { FacesPanel } from './faces-panel';
-import { MakePanel, readProfile } from './make-panel';
+import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 
-const MAKE = { jaws: jest.fn(), cancel: jest.fn() };
+const MAKE = { make: jest.fn(), cancel: jest.fn() };
 const shapes = { drawn: signal(undefined), stage: signal(undefined), orientations: signal(undefined), source: () => ({}), largestFaces: () => Promise.resolve([]) };
 
 beforeEach(() => {
@@ -100,14 +100,8 @@ describe('the marked faces', () => {
 describe('what is made', () => {
   /** The panel brings its own maker; here it is one that answers at once. */
   const open = () => TestBed.overrideComponent(MakePanel, { set: { providers: [{ provide: MakeService, useValue: MAKE }] } }).createComponent(MakePanel);
-  it('reads a half profile with commas or points, and names the line that is wrong', () => {
-    expect(readProfile('0 0\n12.5 0\n\n12,5 30\n0;30')).toEqual([[0, 0], [12.5, 0], [12.5, 30], [0, 30]]);
-    expect(() => readProfile('0 0\n12')).toThrow('Line 2');
-    expect(() => readProfile('0 0\n1 2 3')).toThrow('Line 2');
-    expect(() => readProfile('a b')).toThrow('Line 1');
-  });
   it('shows the problem beside the button and lets go of it', async () => {
-    MAKE.jaws.mockResolvedValue({ ok: false, problem: 'The part is longer than the blank.' });
+    MAKE.make.mockResolvedValue({ ok: false, problem: 'The part is longer than the blank.' });
     const f = open();
     f.componentRef.setInput('ref', studiedRef(box(10, 10, 10)));
     f.detectChanges();
@@ -116,7 +110,7 @@ describe('what is made', () => {
     f.detectChanges();
     expect(text(f)).toContain('The part is longer than the blank.');
     expect(find<HTMLButtonElement>(f, 'Make it').disabled).toBe(false);
-    expect(MAKE.jaws.mock.calls[0][1]).toMatchObject({ blank_mm: [150, 40, 50], clearance_mm: 0.15, up: [0, 0, 1] });
+    expect(MAKE.make.mock.calls[0][0]).toMatchObject({ maker: 'jaws', values: {}, up: [0, 0, 1] });
   });
   it('offers only what needs no part while there is none', () => {
     const f = open();

@@ -3,7 +3,7 @@ import { firstValueFrom } from 'rxjs';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
-import { bounded } from '@cuadro/core/case/schema';
+import { bounded } from '@cuadro/core/inputs/schema';
 import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
@@ -74,6 +74,7 @@ export class ShapeStep {
   private readonly facesPanel = viewChild(FacesPanel);
 
   /** The mesh that stands for the chosen way: its own, or the other way's. */
+  protected readonly planned = computed(() => this.store.view()?.plans.flatMap((p) => p.makes) ?? []);
   protected readonly shape = computed(() => shapeFor(this.store.doc()!, this.way() === 'printed'));
   protected readonly own = computed(() => this.store.doc()!.shapes[this.way()]);
   protected readonly facts = computed(() => {

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { overrideSchema } from '@cuadro/core/case/schema';
+import { overrideSchema } from '@cuadro/core/document/case-schema';
 import type { LineOverride } from '@cuadro/core/case/types';
-import type { SheetFigure } from '@cuadro/core/case/evaluate-case';
+import type { SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { parseQuantity, unitText } from '@cuadro/core/quantity/quantity';
 import { ShopService } from '../../data/shop.service';
 

@@ -1,5 +1,5 @@
 import type { ApexOptions } from 'apexcharts';
-import type { CaseView, PinView } from '@cuadro/core/case/evaluate-case';
+import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
 import { formatMoney, GROUP_WORDS } from '@cuadro/core/case/words';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CostGroup } from '@cuadro/core/worksheet/types';

@@ -1,14 +1,14 @@
 import { signal, type WritableSignal } from '@angular/core';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { TestBed } from '@angular/core/testing';
-import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ShopService } from '../../data/shop.service';
 import { OverrideForm } from './override-form';
 import { buildUpWords, crossingWords } from './sheet-charts';
 
-const view = evaluateCase(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), DEFAULT_SHOP, 50).view;
+const view = evaluateCase(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50).view;
 
 describe('the charts in words', () => {
   it('name every part of every price', () => {
@@ -73,7 +73,7 @@ describe('an override', () => {
     const doc: WritableSignal<CaseDoc> = signal(demoDoc());
     const key = routeKey(view.pins[0].option);
     doc.update((d) => ({ ...d, overrides: { [key]: { price_each: { low: 1, likely: 1, high: 1, kind: 'quote', note: 'x' } } } }));
-    const again = evaluateCase(doc(), DEFAULT_SHOP, 50).view;
+    const again = evaluateCase(doc(), BUILT_IN_SITE, 50).view;
     for (const p of again.pins) expect(p.figures.find((f) => f.name === 'price_each')!.value === 1).toBe(routeKey(p.option) === key);
   });
 });

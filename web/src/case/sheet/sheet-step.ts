@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { routeKey, type LineOverride } from '@cuadro/core/case/types';
-import type { PinView, SheetFigure } from '@cuadro/core/case/evaluate-case';
+import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { formatDate } from '@cuadro/core/case/words';
 import { CaseStore } from '../../data/case-store';
-import { MarginService, type OpenRoute } from '../../data/margin.service';
+import { MarginService, type OpenSubject } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { Chart } from '../../shared/chart';
@@ -47,7 +47,7 @@ export class SheetStep {
   /** The figure that is open in the margin may be overridden, however deep it lies. */
   protected readonly openNow = computed(() => {
     const n = this.margin.note();
-    return n?.kind === 'working' && n.route.letter ? { letter: n.route.letter, name: n.working.name, label: n.working.label } : undefined;
+    return n?.kind === 'working' && n.subject.letter ? { letter: n.subject.letter, name: n.working.name, label: n.working.label } : undefined;
   });
 
   protected readonly buildUp = computed(() => buildUpChart(this.pins(), this.shops.currency()));
@@ -137,4 +137,4 @@ export class SheetStep {
   }
 }
 
-const routeOf = (pin: PinView): OpenRoute => ({ process: pin.option.process, material: pin.option.material, letter: pin.letter });
+const routeOf = (pin: PinView): OpenSubject => ({ id: routeKey(pin.option), letter: pin.letter });

@@ -1,10 +1,10 @@
 import { signal } from '@angular/core';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { TestBed } from '@angular/core/testing';
 import { of, throwError } from 'rxjs';
-import { evaluateCase } from '@cuadro/core/case/evaluate-case';
+import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
-import type { CaseRecord, SignatureRecord } from '@cuadro/core/wire';
+import type { CaseRecord, SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
@@ -14,10 +14,10 @@ import { ProofStep } from '../proof/proof-step';
 import { VerdictStep } from './verdict-step';
 
 const DOC = demoDoc({ family: 'lifting-aid', need: { load: { level: 'must', value: 500, from: '' } } });
-const VIEW = evaluateCase(DOC, DEFAULT_SHOP, 50).view;
-const signature = (who: string, revision: number): SignatureRecord => ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, view: VIEW }) as unknown as SignatureRecord;
+const VIEW = evaluateCase(DOC, BUILT_IN_SITE, 50).view;
+const signature = (who: string, revision: number): SignatureRow => ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, kind: VIEW.verdict.kind }) as unknown as SignatureRow;
 
-async function setUp({ settled = true, fail = '', before = [] as SignatureRecord[], computed = true } = {}) {
+async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true } = {}) {
   const record = signal<CaseRecord | undefined>({ id: 'c1', revision: 4, doc: DOC, signedRevision: null } as unknown as CaseRecord);
   const signed: unknown[] = [];
   TestBed.configureTestingModule({
@@ -26,7 +26,7 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRecord
       { provide: ComputeService, useValue: {} },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
       { provide: ApiService, useValue: {
-        signatures: () => of(before),
+        signatures: () => of([...signed.map((s) => signature((s as { who: string }).who, 4)), ...before]),
         sign: (_id: string, s: { who: string; revision: number }) => {
           if (fail) return throwError(() => new Error(fail));
           signed.push(s);

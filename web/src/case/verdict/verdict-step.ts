@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { formatDate } from '@cuadro/core/case/words';
-import { VERDICTS } from '@cuadro/core/verdict/verdict';
-import type { SignatureRecord } from '@cuadro/core/wire';
+import { VERDICTS } from '@cuadro/core/decide/verdict';
+import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
@@ -26,7 +26,7 @@ export class VerdictStep {
   protected readonly verdict = computed(() => this.store.view()?.verdict);
   protected readonly kindText = computed(() => VERDICTS[this.verdict()!.kind]);
   protected readonly route = computed(() => this.store.view()?.pins.find((p) => p.letter === this.verdict()?.letter));
-  protected readonly signatures = signal<SignatureRecord[]>([]);
+  protected readonly signatures = signal<SignatureRow[]>([]);
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly units = computed(() => this.settings.units());
@@ -39,15 +39,15 @@ export class VerdictStep {
     });
   }
 
-  protected when(s: SignatureRecord): string {
+  protected when(s: SignatureRow): string {
     return formatDate(s.at.slice(0, 16));
   }
 
-  protected verdictOf(s: SignatureRecord): string {
-    return VERDICTS[s.view.verdict.kind];
+  protected verdictOf(s: SignatureRow): string {
+    return VERDICTS[s.kind];
   }
 
-  protected reportLink(signature?: SignatureRecord): string {
+  protected reportLink(signature?: SignatureRow): string {
     return `/api/cases/${this.caseId()}/report.pdf?units=${this.units()}${signature ? `&signature=${signature.id}` : ''}`;
   }
 
@@ -71,7 +71,7 @@ export class VerdictStep {
       const record = this.store.record()!;
       const signed = await firstValueFrom(this.api.sign(record.id, { revision: record.revision, who, role: String(data.get('role') ?? '').trim(), statement: String(data.get('statement') ?? '').trim() }));
       this.settings.who.set(who);
-      this.signatures.update((s) => [signed, ...s]);
+      await this.load(record.id);
       this.store.record.update((r) => r && { ...r, signedRevision: signed.revision });
       (form.elements.namedItem('statement') as HTMLTextAreaElement).value = '';
     } catch (e) {

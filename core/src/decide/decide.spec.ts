@@ -1,0 +1,176 @@
+import { DEMO_CASES } from '../../../demo/cases';
+import { BUILT_IN_SITE } from '../records/site';
+import { FAMILIES } from '../need/families';
+import { REQUIREMENTS } from '../need/requirements';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { DEFAULT_SHOP } from '../shelf/shop';
+import type { VerdictKind } from './verdict';
+import { valueOf } from '../worksheet/evaluate';
+import { cycleCurve } from './compare';
+import { evaluateCase } from './evaluate-case';
+import { resolveNeed } from '../case/facts';
+import { newCase } from '../case/new-case';
+import { quickLook } from './quick-look';
+import { caseSchema } from '../document/case-schema';
+import { numberSchema } from '../inputs/schema';
+import { shopSchema } from '../document/shop-schema';
+import { demoDoc } from '../case/testing';
+import type { CaseDoc } from '../case/types';
+import { formatFigure, formatMoney } from '../case/words';
+
+const demo = (title: string): CaseDoc => ({ ...DEMO_CASES.find((d) => d.doc.title.startsWith(title))!.doc, shapes: {}, start: '2026-11-25' });
+const N = 2000;
+
+describe('the demo plant', () => {
+  // What an experienced engineer says of each, from the description alone.
+  it.each<[string, VerdictKind, string]>([
+    ['Hinge drill jig', 'print', ''], ['Gearbox bearing', 'hybrid', ''], ['Soft jaws', 'print', ''], ['Finger gripper', 'hybrid', ''], ['Tack-weld', 'keep', 'cnc-mill'], ['Enamel masking', 'print', 'powder-polymer'],
+    ['Kitting tray', 'print', ''], ['Spacer plate', 'simple', 'sheet-cut'], ['Locator block', 'simple', 'manual-mill'], ['Door-hoisting', 'licensed', ''], ['Knob injection', 'bridge', ''], ['Blower coupling', 'facts', ''],
+    ['Second-operation', 'print', ''], ['Vacuum gripper', 'print', ''], ['Inspection nest', 'print', ''], ['Glass-gap', 'print', 'vat-resin'], ['Press-brake', 'print', ''], ['Thermoforming', 'print', ''], ['Lay-up', 'print', 'pellet-extrusion'],
+    ['Core for', 'print', 'extrusion-chamber'], ['Flex-form', 'print', ''], ['Sand match', 'print', ''], ['Sprocket guard', 'simple', 'sheet-fold'],
+  ])('%s: %s', (title, kind, process) => {
+    const { view } = evaluateCase(demo(title), BUILT_IN_SITE, N);
+    expect(view.verdict.kind).toBe(kind);
+    expect(view.verdict.reasons.length).toBeGreaterThan(0);
+    if (process) expect(view.pins.find((p) => p.letter === view.verdict.letter)?.option.process).toBe(process);
+  });
+  it('is valid as it stands', () => {
+    for (const { doc } of DEMO_CASES) expect(() => caseSchema.validateSync({ ...doc, shapes: {}, start: '2026-11-25' }, { strict: true })).not.toThrow();
+  });
+});
+
+describe('an evaluated case', () => {
+  const { view, results } = evaluateCase(demo('Hinge'), BUILT_IN_SITE, N);
+
+  it('shares out the chance of being cheapest', () => {
+    expect(view.pins.reduce((s, p) => s + p.chanceCheapest, 0)).toBeCloseTo(1, 9);
+    expect(view.pins.reduce((s, p) => s + p.chanceEarliest, 0)).toBeCloseTo(1, 9);
+  });
+  it('is the same each time, and near a run with another seed', () => {
+    expect(evaluateCase(demo('Hinge'), BUILT_IN_SITE, N).view).toEqual(view);
+    const other = evaluateCase(demo('Hinge'), BUILT_IN_SITE, N, 99).view;
+    expect(Math.abs(other.pins[0].chanceCheapest - view.pins[0].chanceCheapest)).toBeLessThan(0.05);
+  });
+  it('draws a shared hour alike for both ways', () => {
+    const [a, b] = ['A', 'C'].map((l) => results.get(l as 'A')!.risk!.columns.get('labour_rate'));
+    expect(a).toBe(b);
+  });
+  it('opens every figure of the sheet', () => {
+    for (const p of view.pins) for (const f of p.figures) expect(f.value).toBeCloseTo(valueOf(results.get(p.letter)!.point, f.name), 12);
+  });
+  it('reads its curve off the same sheets: at the asked cycles, the cost over the programme', () => {
+    const asked = view.cyclesTotal;
+    const curve = cycleCurve([...results.values()], asked);
+    view.pins.forEach((p, k) => expect(curve.costs[k].at(-1)).toBeCloseTo(p.figures.find((f) => f.name === 'price_programme')!.value, 6));
+  });
+  it('finds where two ways change places, hand-worked', () => {
+    // Two quoted routes, no design changes: 100 each lasting long against 30 each lasting little.
+    const doc = demoDoc({
+      pins: [{ process: 'extrusion-open', material: 'pla' }, { process: 'cnc-mill', material: 'al-6061' }],
+      need: { copies: { level: 'must', value: 1, from: '' }, cyclesPerYear: { level: 'must', value: 100, from: '' }, years: { level: 'must', value: 10, from: '' } },
+      overrides: Object.fromEntries([['extrusion-open/pla', 30, 500], ['cnc-mill/al-6061', 100, 1e6]].map(([k, price, life]) => [k, Object.fromEntries([['price_each', price], ['price_once', 0], ['life', life], ['revisions', 0]].map(([n, v]) => [n, { low: v, likely: v, high: v, kind: 'quote', note: 'test' }]))])) as CaseDoc['overrides'],
+    });
+    const { view: v } = evaluateCase(doc, BUILT_IN_SITE, 100);
+    // 30 · ceil(N/500) passes 100 when the fourth tool is bought, after 1500 cycles.
+    expect(v.curve.crossings).toHaveLength(1);
+    expect(v.curve.crossings[0].cycles).toBeCloseTo(1500, 3);
+  });
+  it('honours pins, and suggests when there are none', () => {
+    const pinned = evaluateCase({ ...demo('Hinge'), pins: [{ process: 'vat-resin', material: 'resin-rigid' }, { process: 'gone', material: 'gone' }] }, BUILT_IN_SITE, 100).view;
+    expect(pinned.pins.map((p) => p.option.material)).toEqual(['resin-rigid']);
+    expect(view.pinned).toBe(false);
+    expect(view.pins.length).toBeGreaterThanOrEqual(3);
+  });
+  it('changes its mind when the facts do: 420 °C beside a tack keeps the hinge jig in metal', () => {
+    const hot = demo('Hinge');
+    const v = evaluateCase({ ...hot, need: { ...hot.need, peakTemp: { level: 'must', value: 420, from: 'thermocouple' }, serviceTemp: { level: 'must', value: 140, from: '' } } }, BUILT_IN_SITE, 500).view;
+    expect(v.verdict.kind).toBe('keep');
+  });
+});
+
+describe('a quick look', () => {
+  it('takes family, size and today\'s cost, and ranks by saving × confidence ÷ effort', () => {
+    const doc = newCase({ title: 'Bracket gauge', family: 'gauge', size_mm: [80, 60, 20], copies: 2, todayWay: 'machined', todayCost: 450, todayWait_days: 20, trouble: '' }, '2026-11-25');
+    expect(() => caseSchema.validateSync(doc, { strict: true })).not.toThrow();
+    const look = quickLook({ ...doc, need: { ...doc.need, tolerance: { level: 'must', value: 0.3, from: '' } } }, BUILT_IN_SITE);
+    expect(look.verdict).toBe('print');
+    expect(look.worthPerHour).toBeCloseTo((look.saving * look.confidence) / look.effort_h, 9);
+    expect(look.working.map((w) => w.label)).toContain('Ranked by');
+    expect(quickLook(doc, BUILT_IN_SITE).verdict).toBe('facts');
+  });
+});
+
+describe('families', () => {
+  it('are all on the list, and complete', () => {
+    expect(FAMILIES.map((f) => f.id).sort()).toEqual(readdirSync(join(__dirname, '../need/families')).map((f) => f.replace('.ts', '')).sort());
+    for (const f of FAMILIES) {
+      expect(f.fill.low <= f.fill.likely && f.fill.likely <= f.fill.high).toBe(true);
+      expect(f.usualTrouble).not.toBe('');
+    }
+  });
+  it('give way to what the user says', () => {
+    const doc = demoDoc({ need: { load: { level: 'must', value: 77, from: 'gauge' } } });
+    expect(resolveNeed(doc).load).toEqual({ level: 'must', value: 77, from: 'gauge', assumed: false });
+    expect(resolveNeed(doc).serviceTemp?.assumed).toBe(true);
+  });
+  it('assume nothing beyond the bounds of a requirement', () => {
+    for (const f of FAMILIES) for (const spec of REQUIREMENTS) {
+      const r = f.defaults[spec.id];
+      if (r && spec.kind === 'number') expect(() => numberSchema(spec).validateSync(r.value)).not.toThrow();
+    }
+  });
+});
+
+describe('what is sent', () => {
+  const refusal = (doc: unknown): string => {
+    try {
+      caseSchema.validateSync(doc, { strict: true });
+    } catch (e) {
+      return (e as Error).message;
+    }
+    return 'accepted';
+  };
+  it.each<[string, unknown, RegExp]>([
+    ['a weight of −5 kg', demoDoc({ need: { massLimit: { level: 'must', value: -5, from: '' } } }), /Weight limit cannot be below/],
+    ['1e12 cycles', demoDoc({ need: { cyclesPerYear: { level: 'must', value: 1e12, from: '' } } }), /Cycles a year, all copies cannot be above .*zeros/],
+    ['half a copy', demoDoc({ need: { copies: { level: 'must', value: 1.5, from: '' } } }), /whole number/],
+    ['a number as text', demoDoc({ need: { load: { level: 'must', value: '5' as never, from: '' } } }), /type a number/i],
+    ['not a number', demoDoc({ size_mm: [NaN, 1, 1] }), /type a number/i],
+    ['a size of 50 m', demoDoc({ size_mm: [50_000, 10, 10] }), /Size cannot be above/],
+    ['an unknown family', demoDoc({ family: 'teapot' }), /kind of tool/],
+    ['no name', demoDoc({ title: ' ' }), /name/],
+    ['an unknown field', { ...demoDoc(), colour: 'red' }, /does not know/],
+    ['30 February', demoDoc({ start: '2026-02-30' }), /calendar/],
+    ['five pins', demoDoc({ pins: Array.from({ length: 5 }, () => ({ process: 'cnc-mill', material: 'pom' })) }), /At most 4/],
+    ['an override upside down', demoDoc({ overrides: { 'cnc-mill/pom': { price_each: { low: 5, likely: 3, high: 9, kind: 'quote', note: 'x' } } } }), /rise/],
+    ['an override from nowhere', demoDoc({ overrides: { 'cnc-mill/pom': { price_each: { low: 3, likely: 3, high: 9, kind: 'quote', note: ' ' } } } }), /where the figure comes from/],
+    ['a path for a hash', demoDoc({ shapes: { printed: { hash: '../../etc/passwd', fileName: 'a', unit: 'mm', measure: { triangles: 12, volume_mm3: 1, area_mm2: 6, box_mm: [1, 1, 1], watertight: true } as never } } }), /Not a file of the store/],
+  ])('is refused: %s', (_what, doc, message) => {
+    expect(refusal(doc)).toMatch(message);
+  });
+  it('is accepted when it is plain', () => {
+    expect(refusal(demoDoc())).toBe('accepted');
+  });
+  it('of the shop is checked likewise', () => {
+    const schema = shopSchema;
+    const ok = (shop: unknown): boolean => schema.isValidSync(shop, { strict: true });
+    expect(ok(DEFAULT_SHOP)).toBe(true);
+    expect(ok({ ...DEFAULT_SHOP, currency: 'euro' })).toBe(false);
+    expect(ok({ ...DEFAULT_SHOP, figures: { labour_rate: { low: 1, likely: 2, high: 3, note: '' } } })).toBe(true);
+    expect(ok({ ...DEFAULT_SHOP, figures: { labour_rate: { low: -1, likely: 2, high: 3, note: '' } } })).toBe(false);
+    expect(ok({ ...DEFAULT_SHOP, figures: { nonsense: { low: 1, likely: 2, high: 3, note: '' } } })).toBe(false);
+    expect(ok({ ...DEFAULT_SHOP, calendar: { ...DEFAULT_SHOP.calendar, shiftEnd_min: 60 } })).toBe(false);
+    expect(ok({ ...DEFAULT_SHOP, calendar: { ...DEFAULT_SHOP.calendar, workdays: [] } })).toBe(false);
+  });
+});
+
+describe('figures in words', () => {
+  it('carry their unit, in either system', () => {
+    expect(formatMoney(1234.5, 'EUR')).toBe('1\u00a0235\u00a0EUR');
+    expect(formatMoney(0.0437, 'EUR')).toBe('0.044\u00a0EUR');
+    expect(formatFigure(2, 'kg', 'EUR', 'inch')).toBe('4.41\u00a0lb');
+    expect(formatFigure(12, 'cm^3/h', 'EUR', 'metric')).toBe('12\u00a0cm³/h');
+    expect(formatFigure(0.25, 'money/cycle', 'EUR', 'metric')).toBe('0.25\u00a0EUR/cycle');
+  });
+});

@@ -1,0 +1,212 @@
+import { familyOf } from '../need/families';
+import type { RequirementId } from '../need/requirements';
+import { evaluateRoute, type Lead, type RouteResult } from '../routes/evaluate-route';
+import { processOf } from '../process/processes';
+import { formatNumber } from '../quantity/quantity';
+import { shelfOf } from '../shelf/shelf';
+import { decide, type Contender, type Verdict } from './verdict';
+import { valueOf } from '../worksheet/evaluate';
+import type { Figured } from '../worksheet/figured';
+import { percentiles, type Percentiles } from '../worksheet/sample';
+import { sensitivity, type Swing } from '../worksheet/sensitivity';
+import type { CostGroup } from '../worksheet/types';
+import { chanceBelow, chanceOfLeast, cycleCurve, type CycleCurve } from './compare';
+import { missingEssentials } from '../case/facts';
+import type { CaseFacts } from '../case/facts';
+import type { Values } from '../inputs/spec';
+import type { Drawing } from '../plan/drawing';
+import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
+import { factsOf } from '../plan/facts';
+import type { Give, PlanFinding } from '../plan/planner';
+import type { Site } from '../records/site';
+import { screenAll, screenRoute, suggestPins, type RouteOption } from './options';
+import { LETTERS, type CaseDoc, type Letter, type Pin } from '../case/types';
+
+/** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
+export const RISK_SAMPLES = 20_000;
+
+/** Lines shown side by side on the Sheet, in order. */
+export const SHEET_LINES = ['price_each', 'price_once', 'price_order', 'mass_tool', 'life', 'tools_bought', 'cost_per_cycle', 'price_programme', 'wait_cost', 'programme_with_wait'] as const;
+
+export interface SheetFigure {
+  name: string;
+  label: string;
+  unit: string;
+  value: number;
+  range: Percentiles;
+  /** Overridden by a quote or by the user. */
+  overridden: boolean;
+}
+
+/** A pinned route as the page shows it. */
+export interface PinView {
+  letter: Letter;
+  option: RouteOption;
+  figures: SheetFigure[];
+  /** Parts of the price of the first order, by cost group; a quoted price stands as one part. */
+  buildUp: { group: CostGroup | 'quoted'; money: number; lines: { name: string; label: string; money: number }[] }[];
+  lead: Lead;
+  chanceCheapest: number;
+  chanceEarliest: number;
+  swings: (Swing & { label: string })[];
+}
+
+/** A plan in use as the page and the report show it. */
+export interface PlanView {
+  id: string;
+  label: string;
+  /** Headline figures first, then every other line. */
+  figures: SheetFigure[];
+  headline: number;
+  findings: PlanFinding[];
+  drawing?: Drawing;
+  /** What it stands in for, and what it adds to every route. `overruled`: somebody typed a figure of their own. */
+  gives: { line: string; to: Give['to']; overruled: boolean }[];
+  makes: { maker: string; label: string; values: Values }[];
+  cautions: readonly string[];
+  /** Measured on the mesh as it is; `false` where the planner could measure something and has not. */
+  measured?: boolean;
+}
+
+export interface CaseView {
+  options: RouteOption[];
+  /** Were the pins chosen by the user? */
+  pinned: boolean;
+  pins: PinView[];
+  curve: CycleCurve;
+  cyclesTotal: number;
+  plans: PlanView[];
+  verdict: Verdict;
+  missing: RequirementId[];
+  samples: number;
+}
+
+export interface CaseEvaluation {
+  view: CaseView;
+  /** By letter; kept by the worker for opening figures. */
+  results: Map<Letter, RouteResult>;
+  /** Plans in use. */
+  plans: PlanResult[];
+}
+
+/**
+ * Everything Cuadro works out about a case: screening of all routes, estimates of the pinned ones with their risk,
+ * comparison and verdict. Pure; the same on the page, on the server at sign-off, and in tests.
+ * @param detail 'decision' leaves out the cost-over-cycles curve and the sensitivities, which no verdict rests on
+ */
+export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, seed = 20_260, detail: 'full' | 'decision' = 'full'): CaseEvaluation {
+  const facts = factsOf(doc, site);
+  const options = screenAll(facts);
+  const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
+  const chosen = doc.pins.filter(known);
+  const pins = chosen.length ? chosen : suggestPins(doc, options);
+  const picked = pins.map((p) => options.find((o) => o.process === p.process && o.material === p.material) ?? screenRoute(facts, processOf(p.process), shelfOf(site.shop).material(p.material)));
+  const results = picked.map((o) => evaluateRoute(facts, o, o.remedies, samples, seed));
+
+  const cheapest = chanceOfLeast(results, 'price_programme');
+  const earliest = chanceOfLeast(results, 'lead_days');
+  const contenders: Contender[] = picked.map((option, i) => ({
+    letter: LETTERS[i],
+    option,
+    result: results[i],
+    cost: percentiles(results[i].risk!.columns.get('programme_with_wait')!).p50,
+    chanceCheapest: cheapest[i],
+  }));
+  const plans = plansOf(facts, samples, seed);
+  const missing = missingEssentials(facts);
+  const verdict = decide({
+    doc,
+    family: familyOf(doc.family),
+    contenders,
+    missing,
+    findings: plans.flatMap((p) => p.findings.map((f) => ({ plan: p.title, ...f }))),
+    chanceBelow: (a, b) => chanceBelow(a.result, b.result, 'programme_with_wait'),
+    money: (x) => `${formatNumber(x)}\u00a0${site.shop.currency}`,
+  });
+  const cyclesTotal = results.length ? valueOf(results[0].point, 'cycles_total') : 0;
+  const view: CaseView = {
+    options,
+    pinned: chosen.length > 0,
+    pins: picked.map((option, i) => ({
+      letter: LETTERS[i],
+      option,
+      figures: SHEET_LINES.map((name) => figure(results[i], name)),
+      buildUp: buildUp(results[i]),
+      lead: results[i].lead,
+      chanceCheapest: cheapest[i],
+      chanceEarliest: earliest[i],
+      swings: detail === 'full' ? swings(results[i]) : [],
+    })),
+    curve: results.length && detail === 'full' ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : { cycles: [], costs: [], crossings: [] },
+    cyclesTotal,
+    plans: plans.map((p) => planView(p, facts)),
+    verdict,
+    missing,
+    samples,
+  };
+  return { view, results: new Map(results.map((r, i) => [LETTERS[i], r])), plans };
+}
+
+function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
+  const { planner, values, figures: f } = plan;
+  const headline = planner.headline.filter((name) => Number.isFinite(f(name)));
+  const rest = planner.lines.map((l) => l.name).filter((name) => !headline.includes(name));
+  return {
+    id: planner.id, label: planner.label, figures: [...headline, ...rest].map((name) => figure(plan, name)), headline: headline.length, findings: plan.findings, drawing: plan.drawing,
+    gives: (planner.gives ?? []).filter((g) => g.when?.(values) ?? true).map(({ line, to }) => ({ line, to, overruled: isRequirement(to) && doc.need[to] !== undefined })),
+    makes: (planner.makes ?? []).map((m) => ({ maker: m.maker, label: m.label, values: m.values(f, values) })),
+    cautions: planner.cautions, ...(planner.geometry && { measured: plan.measured }),
+  };
+}
+
+function figure(result: Figured, name: string): SheetFigure {
+  const line = result.sheet.lines.get(name);
+  const entry = line ? undefined : result.entries.find((e) => e.name === name);
+  return {
+    name,
+    label: line?.label ?? entry?.label ?? name,
+    unit: line?.unit ?? entry?.unit ?? '',
+    value: valueOf(result.point, name),
+    range: percentiles(result.risk?.columns.get(name) ?? valueOf(result.point, name)),
+    overridden: name in result.overrides || entry?.source.kind === 'quote' || entry?.source.kind === 'you',
+  };
+}
+
+/** What makes up the first order's price. The parts add up to `price_order`, overridden or not. */
+export function buildUp(result: RouteResult): PinView['buildUp'] {
+  const copies = valueOf(result.point, 'copies');
+  const groups = new Map<CostGroup | 'quoted', PinView['buildUp'][number]>();
+  const add = (group: CostGroup | 'quoted', name: string, label: string, money: number): void => {
+    if (Math.abs(money) < 1e-9) return;
+    const g = groups.get(group) ?? { group, money: 0, lines: [] };
+    g.money += money;
+    g.lines.push({ name, label, money });
+    groups.set(group, g);
+  };
+  const { overrides, sheet } = result;
+  for (const total of ['price_each', 'price_once'] as const) {
+    if (overrides[total]) {
+      add('quoted', total, total === 'price_each' ? 'Quoted price' : 'Quoted one-off price', valueOf(result.point, total) * (total === 'price_each' ? copies : 1));
+    }
+  }
+  for (const line of sheet.lines.values()) {
+    if (!line.cost || overrides[line.once ? 'price_once' : 'price_each']) continue;
+    add(line.cost, line.name, line.label, valueOf(result.point, line.name) * (line.once ? 1 : copies));
+  }
+  return [...groups.values()];
+}
+
+/** The eight entries that move the cost over the programme most. */
+function swings(result: RouteResult): PinView['swings'] {
+  const labels = new Map(result.entries.map((e) => [e.name, e.label]));
+  const entries = [...result.entries.map((e) => (e.name === 'lead_days' ? { ...e, low: result.lead.days, likely: result.lead.days, high: result.lead.days } : e))];
+  for (const [name, o] of Object.entries(result.overrides)) {
+    const line = result.sheet.lines.get(name)!;
+    labels.set(name, line.label);
+    entries.push({ name, label: line.label, unit: line.unit, low: o.low, likely: o.likely, high: o.high, source: o.source });
+  }
+  return sensitivity(result.sheet, entries, 'price_programme')
+    .filter((s) => s.swing > 0)
+    .slice(0, 8)
+    .map((s) => ({ ...s, label: labels.get(s.entry) ?? s.entry }));
+}

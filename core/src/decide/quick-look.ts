@@ -1,0 +1,88 @@
+import { familyOf } from '../need/families';
+import { inSentence } from '../quantity/words';
+import { VERDICTS, type VerdictKind } from './verdict';
+import { at, valueOf } from '../worksheet/evaluate';
+import { TODAY_PROCESS } from '../routes/worksheet';
+import { evaluateCase } from './evaluate-case';
+import { factsOf } from '../plan/facts';
+import type { Site } from '../records/site';
+import type { CaseDoc } from '../case/types';
+
+/** Samples of a quick look: enough to tell 60 % from 75 %. */
+const SAMPLES = 400;
+
+/** One candidate on the Walk: what it may be worth, how sure that is, and the work to find out. */
+export interface QuickLook {
+  verdict: VerdictKind;
+  verdictText: string;
+  headline: string;
+  /** Against the way it is made today (or would be machined), over the programme with waiting. */
+  saving: number;
+  daysGained: number;
+  /** Share of samples in which there is a saving at all. */
+  confidence: number;
+  /** Engineer's hours to a made tool: preparation, tests, drawing. */
+  effort_h: number;
+  /** saving × confidence ÷ effort: what the list is ranked by. */
+  worthPerHour: number;
+  /** Share of the need's facts that somebody gave, rather than the family's usual ones. */
+  factsGiven: number;
+  working: { label: string; text: string }[];
+}
+
+/** Hours to test one condition, and to draw a tool for which there is no model. */
+const HOURS_PER_CONDITION = 1.5;
+const HOURS_TO_MODEL = 3;
+
+/**
+ * Quick economics of a candidate. Verdicts that change nothing (keep, licensed, facts) save nothing.
+ */
+export function quickLook(doc: CaseDoc, site: Site): QuickLook {
+  const { view, results } = evaluateCase(doc, site, SAMPLES, undefined, 'decision');
+  const { verdict, pins } = view;
+  const chosen = pins.find((p) => p.letter === verdict.letter);
+  const todays = TODAY_PROCESS[doc.today.way];
+  const reference =
+    pins.find((p) => p.option.process === todays && p !== chosen) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
+  const { need } = factsOf(doc, site);
+  const asked = Object.values(need);
+  const factsGiven = asked.length ? asked.filter((r) => !r.assumed).length / asked.length : 0;
+  const money = (x: number): string => `${Math.round(x)} ${site.shop.currency}`;
+  const working: QuickLook['working'] = [];
+
+  let saving = 0;
+  let confidence = 0;
+  let daysGained = 0;
+  const changes = verdict.kind === 'print' || verdict.kind === 'hybrid' || verdict.kind === 'simple' || verdict.kind === 'bridge';
+  if (changes && chosen && reference) {
+    const a = results.get(chosen.letter)!;
+    const b = results.get(reference.letter)!;
+    daysGained = b.lead.days - a.lead.days;
+    const gain = (i: number): number =>
+      verdict.kind === 'bridge'
+        ? (at(b.risk!.columns.get('lead_days')!, i) - at(a.risk!.columns.get('lead_days')!, i)) * doc.today.delay_per_day - at(a.risk!.columns.get('price_order')!, i)
+        : at(b.risk!.columns.get('programme_with_wait')!, i) - at(a.risk!.columns.get('programme_with_wait')!, i);
+    const gains = Float64Array.from({ length: SAMPLES }, (_, i) => gain(i));
+    confidence = gains.filter((g) => g > 0).length / SAMPLES;
+    saving = gains.sort()[SAMPLES >> 1];
+    working.push(
+      verdict.kind === 'bridge'
+        ? { label: 'Saving', text: `${daysGained.toFixed(0)} days sooner × ${money(doc.today.delay_per_day)} a day − ${money(valueOf(a.point, 'price_order'))} for the print` }
+        : { label: 'Saving', text: `median of ${SAMPLES} samples of ${inSentence(reference.option.processLabel)} less ${inSentence(chosen.option.processLabel)} in ${chosen.option.materialLabel}, over the programme with waiting; at likely values ${money(valueOf(b.point, 'programme_with_wait'))} − ${money(valueOf(a.point, 'programme_with_wait'))}` },
+      { label: 'Confidence', text: `${Math.round(confidence * 100)} % of the samples show a saving` },
+    );
+  } else {
+    working.push({ label: 'Saving', text: changes ? 'Nothing to compare with: no machined route holds.' : `None: the verdict is "${VERDICTS[verdict.kind]}".` });
+  }
+  const conditions = chosen?.option.checks.filter((c) => c.state === 'conditional').length ?? 0;
+  const prepare = Math.max(0.5, (chosen?.lead.stages ?? []).filter((s) => s.resource === 'engineer' || s.resource === 'programmer').reduce((h, s) => h + s.hours, 0));
+  const noModel = !doc.shapes.printed && !doc.shapes.machined;
+  const effort_h = prepare + conditions * HOURS_PER_CONDITION + (noModel ? HOURS_TO_MODEL : 0);
+  working.push({ label: 'Effort', text: `${prepare.toFixed(1)} h to prepare${conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''}${noModel ? ` + ${HOURS_TO_MODEL} h to model it` : ''}` });
+  const worthPerHour = (Math.max(0, saving) * confidence) / effort_h;
+  working.push(
+    { label: 'Ranked by', text: `saving × confidence ÷ effort = ${money(worthPerHour)} per hour of work` },
+    { label: 'Facts given', text: `${Math.round(factsGiven * 100)} % of the need; the rest is usual for ${inSentence(familyOf(doc.family).label)}` },
+  );
+  return { verdict: verdict.kind, verdictText: VERDICTS[verdict.kind], headline: verdict.headline, saving: changes ? saving : 0, daysGained, confidence, effort_h, worthPerHour, factsGiven, working };
+}

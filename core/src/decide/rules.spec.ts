@@ -1,0 +1,90 @@
+import { BUILT_IN_SITE } from '../records/site';
+import { evaluateCase } from './evaluate-case';
+import { demoDoc } from '../case/testing';
+import type { CaseDoc } from '../case/types';
+import type { Need, Requirement } from '../need/requirements';
+import { inSentence } from '../quantity/words';
+import { RULES } from './rules';
+import type { VerdictKind } from './verdict';
+
+const must = <T>(value: T): Requirement<T> => ({ level: 'must', value, from: 'test' });
+const PLAIN: Need = { serviceTemp: must(25), load: must(100), loadDirection: must('in-plane'), fluids: must([]), wear: must('none'), tolerance: must(1), copies: must(2), cyclesPerYear: must(2000), years: must(3) };
+const quote = (price: number, life = 1e7) =>
+  Object.fromEntries([['price_each', price], ['price_once', 0], ['life', life], ['revisions', 0]].map(([n, v]) => [n, { low: v as number, likely: v as number, high: v as number, kind: 'quote' as const, note: 'test' }]));
+
+const PRINT = { process: 'extrusion-fibre', material: 'pa6-cf' };
+const MILL = { process: 'cnc-mill', material: 'al-6061' };
+const CUT = { process: 'sheet-cut', material: 'al-6061' };
+
+/** Decide between quoted routes: what they cost is then the test's, not the model's. */
+function decide(change: Partial<CaseDoc>, prices: { print?: number; mill?: number; cut?: number }): { kind: VerdictKind; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[] } {
+  const pins = [...(prices.print === undefined ? [] : [PRINT]), ...(prices.mill === undefined ? [] : [MILL]), ...(prices.cut === undefined ? [] : [CUT])];
+  const overrides: CaseDoc['overrides'] = {};
+  if (prices.print !== undefined) overrides['extrusion-fibre/pa6-cf'] = quote(prices.print);
+  if (prices.mill !== undefined) overrides['cnc-mill/al-6061'] = quote(prices.mill);
+  if (prices.cut !== undefined) overrides['sheet-cut/al-6061'] = quote(prices.cut);
+  return evaluateCase(demoDoc({ need: PLAIN, pins, overrides, ...change }), BUILT_IN_SITE, 400).view.verdict;
+}
+
+describe('the verdict', () => {
+  it('prints what is clearly cheaper, and keeps machined what is not', () => {
+    expect(decide({}, { print: 100, mill: 400 })).toMatchObject({ kind: 'print', letter: 'A' });
+    expect(decide({}, { print: 400, mill: 100 })).toMatchObject({ kind: 'keep', letter: 'B' });
+  });
+  it('counts the days: the dearer print wins when waiting costs enough', () => {
+    const today = { way: 'machined' as const, material: 'al-6061', cost: null, wait_days: 30, delay_per_day: 0 };
+    expect(decide({ today }, { print: 400, mill: 300 }).kind).toBe('keep');
+    expect(decide({ today: { ...today, delay_per_day: 50 } }, { print: 400, mill: 300 }).kind).toBe('print');
+  });
+  it('cuts a plate when cutting is no dearer, and not when it is', () => {
+    const flat = { form: 'flat' as const, size_mm: [200, 100, 8] as [number, number, number], need: { ...PLAIN, load: must(2) } };
+    expect(decide(flat, { print: 100, mill: 400, cut: 60 })).toMatchObject({ kind: 'simple', letter: 'C' });
+    expect(decide(flat, { print: 100, mill: 400, cut: 300 })).toMatchObject({ kind: 'print' });
+    expect(decide({}, { print: 100, mill: 400, cut: 60 }).kind).toBe('print');
+  });
+  it('is hybrid when metal takes the wear', () => {
+    const gritty = { family: 'gripper', need: { ...PLAIN, wear: must('abrasive' as const), cyclesPerYear: must(40_000) } };
+    const v = decide(gritty, { print: 100, mill: 400 });
+    expect(v.kind).toBe('hybrid');
+    expect(v.conditions.join(' ')).toMatch(/steel on the working faces/);
+  });
+  it('keeps machined what no print can stand, and says what rules each print out', () => {
+    const v = decide({ need: { ...PLAIN, serviceTemp: must(145) } }, { print: 1, mill: 400 });
+    expect(v.kind).toBe('keep');
+    expect(v.reasons.join(' ')).toMatch(/145 °C in service is more than PA6-CF short fibre stands/);
+  });
+  it('bridges when only life is short and the days are worth more than the prints', () => {
+    const bridge: Partial<CaseDoc> = {
+      family: 'mould-insert', today: { way: 'machined', material: 'al-6061', cost: 2000, wait_days: 40, delay_per_day: 100 },
+      need: { ...PLAIN, serviceTemp: must(60), peakTemp: must(80), load: must(1000), loadDirection: must('compression'), cyclesPerYear: must(3000), years: must(5), copies: must(1) },
+    };
+    const free = { pins: [PRINT, MILL], overrides: {} };
+    const of = (doc: Partial<CaseDoc>) => evaluateCase(demoDoc({ ...doc, ...free }), BUILT_IN_SITE, 400).view.verdict;
+    expect(of(bridge)).toMatchObject({ kind: 'bridge', letter: 'A' });
+    expect(of({ ...bridge, today: { ...bridge.today!, delay_per_day: 1 } }).kind).toBe('keep');
+  });
+  it('leaves lifting to those who are licensed, whatever it costs', () => {
+    const v = decide({ family: 'lifting-aid' }, { print: 1, mill: 1000 });
+    expect(v.kind).toBe('licensed');
+    expect(v.letter).toBeUndefined();
+    expect(v.cautions.join(' ')).toMatch(/competent person/);
+  });
+  it('asks for the facts that decide, by name, before all else', () => {
+    const v = decide({ family: 'spare-part', need: { copies: must(1) } }, { print: 1, mill: 1000 });
+    expect(v.kind).toBe('facts');
+    expect(v.conditions).toEqual(['Give the largest load on the Need step.', 'Give the temperature in service on the Need step.', 'Give the fluids on the Need step.']);
+  });
+  it('says so when nothing pinned holds', () => {
+    expect(decide({ need: { ...PLAIN, serviceTemp: must(600) } }, { print: 1, mill: 1 }).kind).toBe('facts');
+  });
+  it('always gives the sentence of the rule that decided, and cautions of tool and process', () => {
+    const v = decide({}, { print: 100, mill: 400 });
+    expect(RULES.map((r) => r.says)).toContain(v.rule);
+    expect(v.cautions.some((c) => c.includes('drill'))).toBe(true);
+    expect(v.cautions.some((c) => c.includes('dust'))).toBe(true);
+  });
+});
+
+describe('a label inside a sentence', () => {
+  it.each([['CNC milling', 'CNC milling'], ['Polymer powder bed', 'polymer powder bed'], ['Vat resin', 'vat resin']])('%s → %s', (a, b) => expect(inSentence(a)).toBe(b));
+});

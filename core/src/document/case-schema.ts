@@ -1,0 +1,193 @@
+import * as yup from 'yup';
+import { DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
+import { bounded, daySchema, hashSchema, inputSchema, named, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
+import { FAMILY_IDS } from '../need/families';
+import { REQUIREMENTS, type Need } from '../need/requirements';
+import { PLANNERS } from '../plan/planners';
+import { formatQuantity } from '../quantity/quantity';
+import { REMEDY_IDS } from '../screen/remedies';
+
+/** Validation of everything a user may send; the same schemas on the page and on the server. */
+
+const needSchema = yup
+  .object(
+    Object.fromEntries(
+      REQUIREMENTS.map((spec) => [
+        spec.id,
+        yup
+          .object({
+            level: yup.string().oneOf(['must', 'want']).required(),
+            value: inputSchema(spec),
+            from: yup.string().max(200).defined(),
+          })
+          .default(undefined)
+          .optional(),
+      ]),
+    ),
+  )
+  .noUnknown()
+  .required() as unknown as yup.ObjectSchema<Need>;
+
+export const MONEY_MAX = 100_000_000;
+
+const measureSchema = yup
+  .object({
+    triangles: bounded('Triangles', 4, 5_000_000),
+    volume_mm3: bounded('Volume', -1e13, 1e13),
+    area_mm2: bounded('Area', 0, 1e11),
+    box_mm: yup.array().of(bounded('Box', 0, 20_000)).length(3).required(),
+    watertight: yup.boolean().required(),
+  })
+  .required();
+
+const length = (label: string): yup.NumberSchema<number> => bounded(label, 0, 100_000);
+const amount = (label: string): yup.NumberSchema<number> => bounded(label, 0, 1e13);
+const list = (of: yup.Schema, most: number): yup.Schema => yup.array().of(of).max(most).required();
+
+const holeSchema = yup.object({ diameter_mm: bounded('Diameter', 0.01, 20_000), depth_mm: bounded('Depth', 0, 20_000), through: yup.boolean().required() });
+
+/** What the analyses found: checked for kind and size, because estimates are made of it. */
+const studySchema = yup
+  .object({
+    version: yup.number().integer().min(1).required(),
+    body: yup
+      .object({
+        box: yup.object({ size_mm: vec3Schema('Box', 30_000) }).required(),
+        thickness: yup.object({ min_mm: length('Wall'), p5_mm: length('Wall'), median_mm: length('Wall'), gap_mm: length('Gap').nullable().defined() }).required(),
+        voids: list(yup.object({ volume_mm3: amount('Cavity') }), 50),
+        holes: list(holeSchema, 500),
+        reach: yup.object({ directions: list(yup.object({ from: vec3Schema('Set-up', 1.001) }), 26), covered: bounded('Covered', 0, 1), unreachable_mm2: amount('Unreachable'), hidden_mm2: amount('Unreachable') }).required(),
+        cut: yup.object({ length_mm: amount('Cut'), pierces: bounded('Pierces', 0, 1e6), thickness_mm: length('Thickness') }).nullable().defined(),
+        block: yup.boolean().required(),
+      })
+      .required(),
+    build: yup
+      .object({
+        up: vec3Schema('Direction', 1.001),
+        height_mm: length('Height'),
+        bed_mm: yup.array().of(length('Room on the bed')).length(2).required(),
+        overhang_mm2: amount('Overhang'),
+        support_mm3: yup.object({ low: amount('Support'), likely: amount('Support'), high: amount('Support') }).required(),
+        side_mm2: amount('Walls'),
+        skin_mm2: amount('Level faces'),
+        island_mm: amount('Islands'),
+        profile: yup.object({ bin_mm: length('Bin'), area_mm2: list(amount('Area'), 200), perimeter_mm: list(amount('Outline'), 200), islands: list(amount('Islands'), 200) }).required(),
+      })
+      .required(),
+  })
+  .default(undefined)
+  .optional();
+
+const faceMarkSchema = yup.object({
+  duty: yup.string().oneOf([...FACE_DUTIES]).required(),
+  point: vec3Schema('Face', 100_000),
+  normal: vec3Schema('Face', 1.001),
+  area_mm2: amount('Face'),
+  tolerance_mm: bounded('Tolerance on the face', 0.001, 50, (x) => `${x} mm`).optional(),
+  ra_um: bounded('Roughness', 0.01, 500, (x) => `${x} µm`).optional(),
+  note: yup.string().max(200).defined(),
+});
+
+const shapeSchema = yup
+  .object({
+    hash: hashSchema(),
+    fileName: yup.string().max(255).required(),
+    unit: yup.string().oneOf(['mm', 'inch']).required(),
+    measure: measureSchema,
+    up: yup.array().of(bounded('Direction', -1.001, 1.001)).length(3).optional(),
+    load: yup.array().of(bounded('Direction', -1.001, 1.001)).length(3).optional(),
+    study: studySchema,
+    marks: yup.array().of(faceMarkSchema).max(60, 'At most 60 faces can be marked.').optional(),
+    holes: yup.array().of(holeSchema.shape({ note: yup.string().max(120).defined() })).max(500).optional(),
+    model: yup
+      .object({ hash: hashSchema(), fileName: yup.string().max(255).required(), tolerance_mm: bounded('Tolerance of the tessellation', 0.001, 10) })
+      .default(undefined)
+      .optional(),
+  })
+  .default(undefined)
+  .optional() as unknown as yup.ObjectSchema<ShapeRef | undefined>;
+
+/** Inputs of planners, by planner. What was measured is checked for size alone: it is measured anew wherever it counts. */
+const plansSchema = yup
+  .object(
+    Object.fromEntries(
+      PLANNERS.map((p) => [
+        p.id,
+        yup
+          .object({
+            values: valuesSchema(p.inputs, false).required(),
+            geometry: yup
+              .object({ key: yup.string().max(300).required(), result: yup.mixed().test('size', 'What was measured is too large.', (r) => JSON.stringify(r ?? null).length <= 200_000) })
+              .noUnknown()
+              .default(undefined)
+              .optional(),
+          })
+          .noUnknown()
+          .default(undefined)
+          .optional(),
+      ]),
+    ),
+  )
+  .noUnknown('There is a plan that Cuadro does not know.')
+  .default(undefined)
+  .optional() as unknown as yup.ObjectSchema<Record<string, PlanDoc> | undefined>;
+
+export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
+  .object({
+    version: yup.number().required().oneOf([DOC_VERSION], `The case was written by another version of Cuadro (form \${value}); this one reads form ${DOC_VERSION}.`),
+    title: named('Give the tool a name.', 2).max(120, 'At most 120 letters.'),
+    family: yup.string().oneOf(FAMILY_IDS, 'Choose a kind of tool.').required('Choose a kind of tool.'),
+    place: yup.string().max(120).defined(),
+    trouble: yup.string().max(1000, 'At most 1000 letters.').defined(),
+    form: yup.string().oneOf(['flat', 'block', 'shaped']).required(),
+    size_mm: yup
+      .array()
+      .of(bounded('Size', 0.5, 20_000, (x) => formatQuantity(x, 'length', 'metric')))
+      .length(3, 'Give three sizes.')
+      .required() as unknown as yup.Schema<CaseDoc['size_mm']>,
+    today: yup
+      .object({
+        way: yup.string().oneOf(['machined', 'hand-made', 'cut', 'bought', 'none']).required(),
+        material: yup.string().nullable().defined().test('material', 'Choose a material of the shelf.', (m) => m === null || (typeof m === 'string' && m.length > 0 && m.length <= 80)),
+        cost: bounded('Cost today', 0, MONEY_MAX).nullable().defined(),
+        wait_days: bounded('Wait today', 0, 2000, (x) => `${x} days`).nullable().defined(),
+        delay_per_day: bounded('Cost of a day\'s delay', 0, MONEY_MAX),
+      })
+      .required(),
+    need: needSchema,
+    shapes: yup.object({ machined: shapeSchema, printed: shapeSchema }).noUnknown().required(),
+    pins: yup
+      .array()
+      .of(yup.object({ process: yup.string().max(60).required(), material: yup.string().max(60).required() }).noUnknown().required())
+      .max(MAX_PINS, `At most ${MAX_PINS} routes can be pinned.`)
+      .required(),
+    overrides: yup
+      .mixed<Record<string, Record<string, LineOverride>>>()
+      .required()
+      .test('overrides', 'An overridden line is not usable.', (all, ctx) => {
+        for (const [route, lines] of Object.entries(all ?? {})) {
+          for (const [line, o] of Object.entries((lines ?? {}) as Record<string, unknown>)) {
+            try {
+              overrideSchema.validateSync(o, { strict: true });
+            } catch (e) {
+              return ctx.createError({ message: `${route}, ${line}: ${(e as Error).message}` });
+            }
+          }
+        }
+        return true;
+      }),
+    remedies: yup
+      .mixed<Record<string, string[]>>()
+      .optional()
+      .test('remedies', 'A remedy is not one that Cuadro knows.', (all) =>
+        all === undefined || (typeof all === 'object' && all !== null && Object.values(all).every((ids) => Array.isArray(ids) && ids.length <= REMEDY_IDS.length && ids.every((id) => REMEDY_IDS.includes(id)))),
+      ),
+    plans: plansSchema,
+    start: daySchema('Start'),
+  })
+  .noUnknown('There is a field that Cuadro does not know.')
+  .required();
+
+export const overrideSchema = rangeSchema('Value', -1e9, 1e12).concat(
+  yup.object({ kind: yup.string().oneOf(['quote', 'you']).required(), note: named('Say where the figure comes from.', 1).max(400) }),
+);

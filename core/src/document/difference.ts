@@ -1,0 +1,69 @@
+import { type CaseDoc, routeKey } from '../case/types';
+import { formatQuantity, type UnitSystem } from '../quantity/quantity';
+import { requirementText } from '../case/words';
+import { familyOf } from '../need/families';
+import { REQUIREMENTS } from '../need/requirements';
+import { inputText } from '../inputs/text';
+import { PLANNERS } from '../plan/planners';
+import { remedyKind } from '../screen/remedies';
+
+/** One line in which two states of a case differ; an empty text where there was, or is, nothing. */
+export interface Difference {
+  /** Where in the document, for telling lines apart: `need.load`. */
+  path: string;
+  label: string;
+  before: string;
+  after: string;
+}
+
+const TODAY: readonly (readonly [keyof CaseDoc['today'], string])[] = [['way', 'Made today'], ['material', 'Made today of'], ['cost', 'Price today'], ['wait_days', 'Wait today, days'], ['delay_per_day', 'A day without it costs']];
+const text = (x: unknown): string => (x === undefined || x === null ? '' : String(x));
+
+/** All that a document says, line by line, in words. */
+function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, text: string]> {
+  const out = new Map<string, [string, string]>();
+  const say = (path: string, label: string, value: string): void => void (value !== '' && out.set(path, [label, value]));
+  say('title', 'Tool', doc.title);
+  say('family', 'Kind', familyOf(doc.family).label);
+  say('place', 'Where it works', doc.place);
+  say('trouble', 'What goes wrong', doc.trouble);
+  say('form', 'It is', doc.form);
+  say('size_mm', 'Rough size', doc.size_mm.map((x) => formatQuantity(x, 'length', system)).join(' × '));
+  say('start', 'Start from', doc.start);
+  for (const [key, label] of TODAY) say(`today.${key}`, label, text(doc.today[key]));
+  for (const r of REQUIREMENTS) {
+    const n = doc.need[r.id];
+    if (n) say(`need.${r.id}`, r.label, `${requirementText(r.id, n.value, system)}, ${n.level}${n.from ? ` (${n.from})` : ''}`);
+  }
+  for (const [way, label] of [['machined', 'Mesh to machine'], ['printed', 'Mesh to print']] as const) {
+    const s = doc.shapes[way];
+    if (!s) continue;
+    say(`shapes.${way}`, label, `${s.fileName}, ${s.hash.slice(0, 8)}`);
+    say(`shapes.${way}.unit`, `${label}, unit`, s.unit);
+    say(`shapes.${way}.up`, `${label}, build direction`, s.up?.map((x) => Number(x.toFixed(3))).join(', ') ?? '');
+    say(`shapes.${way}.load`, `${label}, main load`, s.load?.map((x) => Number(x.toFixed(3))).join(', ') ?? '');
+    say(`shapes.${way}.marks`, `${label}, marked faces`, (s.marks ?? []).map((m) => `${m.duty}${m.tolerance_mm ? ` ±${m.tolerance_mm} mm` : ''}${m.note ? ` "${m.note}"` : ''}`).join('; '));
+    say(`shapes.${way}.holes`, `${label}, corrected holes`, (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '));
+  }
+  say('pins', 'Pinned routes', doc.pins.map(routeKey).join(', '));
+  for (const [route, ids] of Object.entries(doc.remedies ?? {})) say(`remedies.${route}`, `Remedies of ${route}`, ids.map((id) => remedyKind(id).label).join(', ') || 'none');
+  for (const [route, lines] of Object.entries(doc.overrides)) {
+    for (const [line, o] of Object.entries(lines)) say(`overrides.${route}.${line}`, `${route}, ${line}`, `${o.likely} (${o.low} to ${o.high}): ${o.note}`);
+  }
+  for (const p of PLANNERS) {
+    const plan = doc.plans?.[p.id];
+    if (!plan) continue;
+    say(`plans.${p.id}`, `Plan: ${p.label}`, 'in use');
+    for (const spec of p.inputs) if (plan.values[spec.id] !== undefined) say(`plans.${p.id}.${spec.id}`, `${p.label}, ${spec.label}`, inputText(spec, plan.values[spec.id], system));
+  }
+  return out;
+}
+
+/** Line by line, what changed from one state of a case to another, in the order of the document. */
+export function differences(before: CaseDoc, after: CaseDoc, system: UnitSystem = 'metric'): Difference[] {
+  const [a, b] = [said(before, system), said(after, system)];
+  return [...new Set([...a.keys(), ...b.keys()])].flatMap((path) => {
+    const [was, is] = [a.get(path)?.[1] ?? '', b.get(path)?.[1] ?? ''];
+    return was === is ? [] : [{ path, label: (b.get(path) ?? a.get(path))![0], before: was, after: is }];
+  });
+}

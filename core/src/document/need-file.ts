@@ -1,0 +1,55 @@
+import type * as yup from 'yup';
+import { FAMILY_IDS, familyOf } from '../need/families';
+import { REQUIREMENTS } from '../need/requirements';
+import { newCase } from '../case/new-case';
+import { caseSchema } from './case-schema';
+import type { CaseDoc } from '../case/types';
+
+/** A need file that cannot be used: one sentence a fault, each naming its field. */
+export class NeedFileError extends Error {
+  constructor(readonly faults: readonly string[]) {
+    super(faults.join(' '));
+  }
+}
+
+const FIELDS = ['title', 'family', 'form', 'size_mm', 'need', 'remedies', 'plans', 'start'] as const;
+
+/** `{ grip: { cups: 4 } }` → the plans of a document. */
+const plansFrom = (plans: unknown): unknown =>
+  typeof plans === 'object' && plans !== null && !Array.isArray(plans) ? Object.fromEntries(Object.entries(plans).map(([id, values]) => [id, { values }])) : plans;
+
+/**
+ * A need on its own, as a file: `{ family, size_mm, form?, title?, start?, remedies?, plans?: { grip: { cups: 4 } }, need: { serviceTemp: 80, load: { value: 300, level: "want" } } }`.
+ * A bare value is a must. What is left out is the family's usual. Units are those stored: mm, N, kg, °C, MPa, µm, days.
+ * @throws NeedFileError
+ */
+export function readNeed(json: unknown): CaseDoc {
+  if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new NeedFileError(['The file must hold one object.']);
+  const given = json as Record<string, unknown>;
+  const faults = Object.keys(given).filter((k) => !(FIELDS as readonly string[]).includes(k)).map((k) => `"${k}" is not a field of a need; there are ${FIELDS.join(', ')}.`);
+  const family = given['family'];
+  if (typeof family !== 'string' || !FAMILY_IDS.includes(family)) throw new NeedFileError([...faults, `family: one of ${FAMILY_IDS.join(', ')}.`]);
+  const need = given['need'] ?? {};
+  if (typeof need !== 'object' || need === null || Array.isArray(need)) throw new NeedFileError([...faults, 'need: an object of requirements.']);
+  const known = new Set<string>(REQUIREMENTS.map((r) => r.id));
+  faults.push(...Object.keys(need).filter((k) => !known.has(k)).map((k) => `need.${k} is not a requirement; there are ${[...known].join(', ')}.`));
+  if (faults.length) throw new NeedFileError(faults);
+  const base = newCase({ title: 'Need from a file', family, size_mm: [100, 80, 40], copies: 1, todayWay: 'machined', todayCost: null, todayWait_days: null, trouble: '' }, '2026-01-05');
+  const whole = (v: unknown): unknown =>
+    typeof v === 'object' && v !== null && !Array.isArray(v) ? { level: 'must', from: 'file', ...v } : { level: 'must', from: 'file', value: v };
+  const doc = {
+    ...base,
+    ...(given['title'] !== undefined && { title: given['title'] }),
+    ...(given['size_mm'] !== undefined && { size_mm: given['size_mm'] }),
+    ...(given['start'] !== undefined && { start: given['start'] }),
+    ...(given['remedies'] !== undefined && { remedies: given['remedies'] }),
+    ...(given['plans'] !== undefined && { plans: plansFrom(given['plans']) }),
+    form: given['form'] ?? familyOf(family).form,
+    need: Object.fromEntries(Object.entries(need).map(([k, v]) => [k, whole(v)])),
+  };
+  try {
+    return caseSchema.validateSync(doc, { strict: true, abortEarly: false }) as unknown as CaseDoc;
+  } catch (e) {
+    throw new NeedFileError((e as yup.ValidationError).inner?.map((f) => `${f.path}: ${f.message}`) ?? [(e as Error).message]);
+  }
+}

@@ -1,0 +1,28 @@
+import { type CaseDoc, DOC_VERSION } from '../case/types';
+
+/** A stored document that this version of Cuadro cannot read. */
+export class DocumentVersionError extends Error {
+  constructor(readonly found: unknown) {
+    super(`The case was written by a newer version of Cuadro (form ${String(found)}); this one reads forms up to ${DOC_VERSION}. Update Cuadro to open it.`);
+  }
+}
+
+type Stored = Record<string, unknown>;
+
+/** From each form to the next. Nothing is thrown away: what a form does not know stays as it is. */
+const STEPS: Readonly<Record<number, (doc: Stored) => Stored>> = {
+  // Form 1 had no number. Plans came with form 2; a case without them has none.
+  1: (doc) => ({ ...doc, version: 2 }),
+};
+
+/**
+ * Bring a stored document to the present form. A document of the present form comes back as it is.
+ * @throws DocumentVersionError for one from a newer version
+ */
+export function upgrade(stored: unknown): CaseDoc {
+  let doc = stored as Stored;
+  let version = doc['version'] === undefined ? 1 : Number(doc['version']);
+  if (!Number.isInteger(version) || version < 1 || version > DOC_VERSION) throw new DocumentVersionError(doc['version']);
+  for (; version < DOC_VERSION; version++) doc = STEPS[version](doc);
+  return doc as unknown as CaseDoc;
+}

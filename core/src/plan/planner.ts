@@ -1,0 +1,84 @@
+import type { CaseFacts } from '../case/facts';
+import type { Gift } from '../case/contribution';
+import type { FaceMark } from '../case/types';
+import type { InputSpec, Values } from '../inputs/spec';
+import type { RequirementId } from '../need/requirements';
+import type { Finding } from '../screen/check';
+import type { Mesh } from '../shape/mesh';
+import type { Entry, Line, Source } from '../worksheet/types';
+import type { Drawing } from './drawing';
+
+/** Figures of a plan at likely values, by line or entry name; where samples were drawn also their 10 % and 90 % points. */
+export interface Figures {
+  (name: string): number;
+  low(name: string): number;
+  high(name: string): number;
+}
+
+/** What a plan says about one thing, as a check does. */
+export type PlanFinding = Omit<Finding, 'offers' | 'bridge'> & { id: string; label: string };
+
+/** Where one line of a plan goes. */
+export interface Give {
+  line: string;
+  /** A requirement it stands in for until somebody types a figure of their own, or a place in every route's sheet. */
+  to: RequirementId | Gift;
+  when?(values: Values): boolean;
+}
+
+/** A shape that Cuadro can make from the plan's figures. */
+export interface PlanMake {
+  /** Id of the maker. */
+  maker: string;
+  label: string;
+  /** The maker's inputs, from the plan; what is left out stays as usual. */
+  values(f: Figures, values: Values): Values;
+}
+
+export interface PlanContext {
+  /** The case without its plans. */
+  facts: CaseFacts;
+  values: Values;
+}
+
+/**
+ * Works one kind of tool out further than screening does. One file in `planners/`. Its mechanics are worksheet lines, so that units,
+ * ranges, working, sensitivity and workbook come of themselves; its findings stand beside the checks; what it gives flows into
+ * need and routes.
+ */
+export interface Planner<G = unknown> {
+  id: string;
+  label: string;
+  /** One sentence: what it works out. */
+  what: string;
+  /** What its lines rest on. */
+  basis: readonly Source[];
+  /** Is it worth offering for this case? */
+  fits(facts: Pick<CaseFacts, 'doc' | 'family'>): boolean;
+  inputs: readonly InputSpec[];
+  /** What is measured on the tool's mesh, in the shape worker; kept by mesh, version and values. */
+  geometry?: { version: number; says: string; run(mesh: Mesh, values: Values, marks: readonly FaceMark[], progress: (share: number) => void): G };
+  /** Entries beyond the inputs: from the case, or measured; a wide guess without a mesh. */
+  entries?(geometry: G | undefined, ctx: PlanContext): Entry[];
+  /** Entries that a route knows better: their name → the line of every route that takes their place there. */
+  fromRoute?: Readonly<Record<string, string>>;
+  lines: readonly Line[];
+  findings(f: Figures, values: Values, ctx: PlanContext): PlanFinding[];
+  gives?: readonly Give[];
+  makes?: readonly PlanMake[];
+  drawing?(f: Figures, values: Values): Drawing;
+  /** Lines shown first, in order; the others are a click away. */
+  headline: readonly string[];
+  cautions: readonly string[];
+}
+
+/** A finding from a figure and the limit it must stay below (or above): the margin is the share left. */
+export function compared(
+  id: string, label: string, basis: string, value: number, limit: number, unit: string,
+  { least = false, near = 1, says }: { /** The limit is a least. */ least?: boolean; /** A miss by less than this factor is a condition. */ near?: number; says(state: 'pass' | 'conditional' | 'fail' | 'unknown'): string },
+): PlanFinding {
+  const known = Number.isFinite(value) && Number.isFinite(limit);
+  const ratio = least ? limit / value : value / limit;
+  const state = !known ? 'unknown' : ratio <= 1 ? 'pass' : ratio <= near ? 'conditional' : 'fail';
+  return { id, label, state, ...(known && { value, limit, margin: 1 - ratio }), unit, basis, reason: says(state) };
+}

@@ -1,0 +1,16 @@
+import type { CaseFacts } from '../case/facts';
+import type { Planner } from './planner';
+import { brake } from './planners/brake';
+import { grip } from './planners/grip';
+
+/** Every planner, in the order in which they are offered. */
+export const PLANNERS: readonly Planner[] = [grip, brake];
+
+/** @throws Error for an unknown id */
+export function plannerOf(id: string): Planner {
+  const p = PLANNERS.find((x) => x.id === id);
+  if (!p) throw new Error(`No planner is called "${id}"; there are ${PLANNERS.map((x) => x.id).join(', ')}.`);
+  return p;
+}
+
+export const plannersFor = (facts: Pick<CaseFacts, 'doc' | 'family'>): Planner[] => PLANNERS.filter((p) => p.fits(facts) || facts.doc.plans?.[p.id]);

@@ -1,0 +1,82 @@
+import type { Duty } from '../need/family';
+import type { NumberInput } from '../inputs/spec';
+import type { Entry, Line, Range } from '../worksheet/types';
+import type { BuildStudy } from '../shape/study';
+import { TYPICAL } from '../shelf/types';
+
+/** People and machines that a stage needs; each has a queue and working hours in the shop. */
+export type Resource = 'engineer' | 'programmer' | 'printer' | 'mill' | 'bench' | 'metrology' | 'supplier' | 'carrier';
+
+/** One step on the way to a finished tool. */
+export interface Stage {
+  id: string;
+  label: string;
+  resource: Resource;
+  /**
+   * work: only while the shift is on. run: started by somebody during the shift, then goes on by itself through the night.
+   * Where the shop does not allow unattended running, a run waits for the shift like work.
+   */
+  mode: 'work' | 'run';
+  /** Line or entry with the hours of the whole stage (of one run, when `runs` is given). */
+  hours: string;
+  /** Line with the number of runs, each of which needs somebody to start it. */
+  runs?: string;
+  /** Stages that must be finished first; the one before, when left out. */
+  after?: string[];
+}
+
+/** A figure the process brings along: a declared input with its usual range, in the worksheet's unit. */
+export type Fact = NumberInput & { unit: string; usual: Range };
+
+/** How far beyond its usual high a fact may be set before it is taken for a slip of the pen. */
+const FAR = 100;
+
+/** Shorthand for a process fact with low, likely and high. A plain number that usually stays below 1 is a share. */
+export const fact = (id: string, label: string, unit: string, low: number, likely: number, high: number, extra: Partial<NumberInput> = {}): Fact =>
+  ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, usual: { low, likely, high }, min: 0, max: unit === '' && high <= 1 ? 1 : FAR * Math.max(high, 1), ...extra });
+
+/**
+ * A way of making a tool: one file in `processes/`. The lines are its cost and time model; the bill and the programme
+ * lines that every process shares are added by `routeLines`.
+ */
+export interface Process {
+  id: string;
+  label: string;
+  kind: 'print' | 'machine' | 'cut' | 'hand';
+  where: 'house' | 'bureau';
+  what: string;
+  /** Largest part, mm, sorted long to short. */
+  envelope_mm: [number, number, number];
+  /** Tolerance it holds without further work: ±(a + b·L), mm. */
+  tolerance: { a_mm: number; b_per_mm: number };
+  /** Suits only flat or blocky work; shaped work cannot be made this way. */
+  forms?: readonly ('flat' | 'block' | 'shaped')[];
+  facts: readonly Fact[];
+  /** Must include `mass_part` (kg). Lines with `cost` make up the price. */
+  lines: readonly Line[];
+  stages: readonly Stage[];
+  /** Entries that follow from the layers of the build and this process's facts together; a wide guess without a study. */
+  profileEntries?(build: BuildStudy | undefined): Entry[];
+  /** Thinnest wall, narrowest gap and narrowest round hole it makes, mm. */
+  limits?: { wall_mm: number; gap_mm: number; hole_mm: number };
+  /** What stays behind in a closed cavity. */
+  traps?: 'powder' | 'resin' | 'support';
+  /** Ra of its faces before any finishing, µm. */
+  roughness_um: Range;
+  /** Does a wall hold vacuum? tight: as it is. seal: after sealing. porous: hardly. */
+  tight: 'tight' | 'seal' | 'porous';
+  /** Makes only tools of these duties. */
+  duties?: readonly Duty[];
+  /** Fewest pieces for which it is run, and why. */
+  batch?: { least: number; says: string };
+  /** What it takes beyond the usual, in a sentence. */
+  skill?: string;
+  /** Below this length, mm, it is the wrong machine. */
+  smallest_mm?: number;
+  cautions: readonly string[];
+}
+
+/** Facts of a process as entries; samples are kept apart from those of other processes by the key. */
+export function factEntries(process: Process): Entry[] {
+  return process.facts.map((f) => ({ name: f.id, label: f.label, unit: f.unit, ...f.usual, spread: f.spread, whole: f.whole, key: `${process.id}.${f.id}`, source: f.source ?? TYPICAL }));
+}

@@ -1,0 +1,50 @@
+import type { Duty } from '../need/family';
+import type { Range } from '../worksheet/types';
+
+/**
+ * What a site has learned: summaries of its records, small enough to travel with the shop. Lives and process figures are built
+ * in until there is evidence, and are blended with it by its weight.
+ */
+export interface LifeEvidence {
+  duty: Duty;
+  material: string;
+  /** Tools behind it, those still in use among them. */
+  n: number;
+  worn: number;
+  /** Estimated median life, cycles. */
+  median: number;
+}
+export interface RatioEvidence {
+  process: string;
+  /** Actual over estimated. */
+  of: 'hours' | 'money' | 'days' | 'scrap';
+  n: number;
+  /** Geometric mean of the ratios; for scrap the share of builds that failed. */
+  mean: number;
+}
+export interface Evidence {
+  life: readonly LifeEvidence[];
+  ratios: readonly RatioEvidence[];
+}
+export const NO_EVIDENCE: Evidence = { life: [], ratios: [] };
+
+/** Tools that the built-in figures weigh as much as. A dozen of one's own then counts three times as much as the book. */
+export const PRIOR_WEIGHT = 4;
+
+/**
+ * A positive range moved towards an observed middle: weighted geometric mean of the two, `n / (n + 4)` of the way; the spread
+ * narrows with the square root of the same weight.
+ */
+export function blended(prior: Range, observed: number, n: number): Range {
+  if (!(n > 0) || !(observed > 0) || !(prior.low > 0)) return prior;
+  const w = n / (n + PRIOR_WEIGHT);
+  const likely = prior.likely ** (1 - w) * observed ** w;
+  const narrow = Math.sqrt(1 - w);
+  return { low: likely * (prior.low / prior.likely) ** narrow, likely, high: likely * (prior.high / prior.likely) ** narrow };
+}
+
+/** "12 tools of your own log" */
+export const ownLog = (n: number, what = 'tool'): string => `${n} ${what}${n === 1 ? '' : 's'} of your own log`;
+
+export const lifeEvidence = (e: Evidence, duty: Duty, material: string): LifeEvidence | undefined => e.life.find((x) => x.duty === duty && x.material === material);
+export const ratioEvidence = (e: Evidence, process: string, of: RatioEvidence['of']): RatioEvidence | undefined => e.ratios.find((x) => x.process === process && x.of === of);

@@ -1,0 +1,36 @@
+import type { InputSpec, Values } from '../inputs/spec';
+import type { Evidence } from './evidence';
+
+/** One record as it is stored: what a kind's inputs were answered with, about a case or about the site. */
+export interface RecordRow {
+  id: string;
+  kind: string;
+  caseId: string | null;
+  /** When it was entered, ISO. */
+  at: string;
+  who: string;
+  /** Counts the changes; a write on an older one is refused. */
+  revision: number;
+  values: Values;
+}
+
+/**
+ * A kind of record: what is asked, how a row is called, and what all of them together say. One file each in `kinds/`; store, list,
+ * form, CSV and validation come from it.
+ */
+export interface RecordKind {
+  id: string;
+  /** "Quote", "Quotes". */
+  label: string;
+  plural: string;
+  what: string;
+  /** Kept with a case, or with the site. */
+  about: 'case' | 'site';
+  inputs: readonly InputSpec[];
+  /** A row in a few words. */
+  title(values: Values): string;
+  /** What has to be known of a row today, such as that it has run out. @param today ISO date */
+  notice?(values: Values, today: string): string | undefined;
+  /** What the rows say, for estimates to come. */
+  summarise?(rows: readonly RecordRow[]): Partial<Evidence>;
+}

@@ -1,0 +1,25 @@
+import { NO_EVIDENCE, type Evidence } from './evidence';
+import type { RecordKind, RecordRow } from './kind';
+import { build } from './kinds/build';
+import { note } from './kinds/note';
+import { quote } from './kinds/quote';
+import { toolLife } from './kinds/tool-life';
+
+/** Every kind of record. */
+export const RECORD_KINDS: readonly RecordKind[] = [quote, note, toolLife, build];
+
+/** @throws Error for an unknown id */
+export function recordKindOf(id: string): RecordKind {
+  const k = RECORD_KINDS.find((x) => x.id === id);
+  if (!k) throw new Error(`No kind of record is called "${id}"; there are ${RECORD_KINDS.map((x) => x.id).join(', ')}.`);
+  return k;
+}
+
+/** What all records of a site say together. */
+export function evidenceOf(rows: readonly RecordRow[]): Evidence {
+  return RECORD_KINDS.reduce<Evidence>((sum, kind) => {
+    const own = rows.filter((r) => r.kind === kind.id);
+    const more = own.length ? kind.summarise?.(own) : undefined;
+    return more ? { life: [...sum.life, ...(more.life ?? [])], ratios: [...sum.ratios, ...(more.ratios ?? [])] } : sum;
+  }, NO_EVIDENCE);
+}

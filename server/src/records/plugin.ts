@@ -1,0 +1,97 @@
+import type { FastifyInstance } from 'fastify';
+import Papa from 'papaparse';
+import * as yup from 'yup';
+import { valuesSchema } from '@cuadro/core/inputs/schema';
+import type { FileValue, InputSpec, Values } from '@cuadro/core/inputs/spec';
+import { inputText } from '@cuadro/core/inputs/text';
+import { recordKindOf, RECORD_KINDS } from '@cuadro/core/records/kinds';
+import type { RecordKind, RecordRow } from '@cuadro/core/records/kind';
+import type { RecordList } from '@cuadro/core/wire';
+import { getCase } from '../cases/store';
+import type { Context } from '../context';
+import { AppError } from '../errors';
+import { readShop } from '../shop/store';
+import { validate } from '../validate';
+import { addRecord, getRecord, listRecords, removeRecord, restoreRecord, saveRecord } from './store';
+
+const who = yup.string().max(80).default('local user');
+const bodyOf = (kind: RecordKind): yup.Schema => yup.object({ values: valuesSchema(kind.inputs).required(), who, revision: yup.number().integer().min(1).optional() }).noUnknown().required();
+const BODIES = new Map(RECORD_KINDS.map((k) => [k.id, bodyOf(k)]));
+
+const KIND = { type: 'string', enum: RECORD_KINDS.map((k) => k.id) };
+const listSchema = {
+  params: { type: 'object', properties: { kind: KIND } },
+  querystring: { type: 'object', properties: { case: { type: 'string', format: 'uuid' }, page: { type: 'integer', minimum: 0, maximum: 100_000, default: 0 }, size: { type: 'integer', minimum: 1, maximum: 500, default: 50 } } },
+};
+const idSchema = { params: { type: 'object', properties: { kind: KIND, id: { type: 'string', format: 'uuid' } } } };
+
+interface ListRequest {
+  Params: { kind: string };
+  Querystring: { case?: string; page: number; size: number };
+}
+interface IdRequest {
+  Params: { kind: string; id: string };
+  Body: unknown;
+}
+/** Most rows of a CSV. */
+const CSV_ROWS = 50_000;
+
+/** A cell that a spreadsheet would take for a formula is written as text. */
+const safe = (t: string): string => (/^[=+\-@\t\r]/.test(t) ? `'${t}` : t);
+function cell(spec: InputSpec, values: Values, currency: string): string {
+  const v = values[spec.id];
+  if (v === undefined) return '';
+  if (spec.kind === 'number' && typeof v === 'number') return String(v);
+  if (spec.kind === 'table') return safe((v as Values[]).map((row) => spec.columns.map((c) => inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')).join(' ')).join('; '));
+  return safe(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
+}
+
+/** Records of every kind: listed, added, changed on the newest revision, removed and had back, and as CSV. */
+export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): void {
+  /** The values as sent, every field by its input; files have to be in the store. */
+  async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string; revision?: number }> {
+    const found = validate<{ values: Values; who?: string; revision?: number }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
+    for (const spec of recordKindOf(kind).inputs) {
+      const file = spec.kind === 'file' ? (found.values[spec.id] as FileValue | undefined) : undefined;
+      if (file && !(await meshes.has(file.hash))) throw new AppError('FILE_NOT_FOUND');
+    }
+    return found;
+  }
+  /** Where a record of this kind belongs. @throws AppError when a case is missing, or not asked for */
+  async function place(kind: string, caseId: string | undefined): Promise<string | null> {
+    if (recordKindOf(kind).about === 'site') return null;
+    if (!caseId) throw new AppError('RECORD_INVALID', 'Say which case it belongs to.');
+    return (await getCase(db, caseId)).id;
+  }
+
+  app.get<ListRequest>('/api/records/:kind', { schema: listSchema }, async ({ params, query }): Promise<RecordList> =>
+    listRecords(db, params.kind, await place(params.kind, query.case), query.page, query.size));
+
+  app.get<ListRequest>('/api/records/:kind/csv', { schema: listSchema }, async ({ params, query }, reply) => {
+    const kind = recordKindOf(params.kind);
+    const { rows } = await listRecords(db, kind.id, await place(kind.id, query.case), 0, CSV_ROWS);
+    const { shop } = await readShop(db);
+    const csv = Papa.unparse({ fields: ['entered', 'by', ...kind.inputs.map((i) => i.id)], data: rows.map((r) => [r.at, safe(r.who), ...kind.inputs.map((i) => cell(i, r.values, shop.currency))]) });
+    return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${kind.id}.csv"`).send(csv);
+  });
+
+  app.post<ListRequest & { Body: unknown }>('/api/records/:kind', { schema: listSchema }, async ({ params, query, body }, reply): Promise<RecordRow> => {
+    const caseId = await place(params.kind, query.case);
+    const { values, who: name = 'local user' } = await checked(params.kind, body);
+    reply.status(201);
+    return addRecord(db, params.kind, caseId, values, name);
+  });
+
+  app.put<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params, body }): Promise<RecordRow> => {
+    const { values, who: name = 'local user', revision } = await checked(params.kind, body);
+    if ((await getRecord(db, params.id)).kind !== params.kind) throw new AppError('RECORD_NOT_FOUND');
+    return saveRecord(db, params.id, values, revision ?? 0, name);
+  });
+
+  app.delete<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params }, reply) => {
+    await removeRecord(db, params.id);
+    return reply.status(204).send();
+  });
+
+  app.post<IdRequest>('/api/records/:kind/:id/restore', { schema: idSchema }, ({ params }): Promise<RecordRow> => restoreRecord(db, params.id));
+}
