@@ -1,14 +1,17 @@
+import { benchCase } from './case';
 import { benchOrient } from './orient';
+import { benchPage } from './page';
 import { benchRays } from './rays';
 import { benchScreen } from './screen';
+import { benchFirstLoad, benchServer } from './server';
 import { benchSlice } from './slice';
 import { benchStl } from './stl';
 import { benchWorksheet } from './worksheet';
 
-/** Every benchmark has its peer or limit in the same run; ratios are what counts, times depend on the machine. */
-benchStl();
-benchWorksheet();
-await benchSlice();
-await benchRays();
-benchOrient();
-benchScreen();
+/** Every benchmark has its peer or limit in the same run; ratios are what counts, times depend on the machine. Names after `--` run those alone. */
+const ALL: Readonly<Record<string, () => void | Promise<void>>> = {
+  stl: benchStl, worksheet: benchWorksheet, slice: benchSlice, rays: benchRays, orient: benchOrient, screen: benchScreen, case: benchCase, server: benchServer, 'first-load': benchFirstLoad, page: benchPage,
+};
+const asked = process.argv.slice(2);
+for (const [name, bench] of Object.entries(ALL)) if (!asked.length || asked.includes(name)) await bench();
+process.exit(0);

@@ -8,11 +8,11 @@ async function clean(page: Page): Promise<void> {
 }
 
 const STEPS = [
-  ['need', 'Requirements'], ['shape', 'Measures'], ['routes', 'Programme'], ['sheet', 'Pinned routes side by side'], ['verdict', 'Sign-off'], ['proof', 'A later step'],
+  ['need', 'Requirements'], ['shape', 'Measures'], ['plan', 'No planner works this kind of tool'], ['routes', 'Programme'], ['sheet', 'Pinned routes side by side'], ['verdict', 'Sign-off'], ['papers', 'What a supplier asks'], ['proof', 'A later step'],
 ] as const;
 
 test.describe('axe finds nothing', () => {
-  for (const [path, ready] of [['walk', 'Kitting tray'], ['cases', 'Kitting tray'], ['shop', 'Applications engineer'], ['shelf', 'Prototypes; softens in a hot car.'], ['nowhere', 'nothing at this address']] as const) {
+  for (const [path, ready] of [['walk', 'Kitting tray'], ['cases', 'Kitting tray'], ['shop', 'Applications engineer'], ['log', 'How long tools really last'], ['shelf', 'Prototypes; softens in a hot car.'], ['nowhere', 'nothing at this address']] as const) {
     test(`on ${path}`, async ({ page, server }) => {
       await page.goto(`${server.url}/${path}`);
       await expect(page.getByText(ready).first()).toBeVisible();
@@ -31,6 +31,28 @@ test.describe('axe finds nothing', () => {
       await clean(page);
     });
   }
+  test('on plans that are worked out, a quote being written, and the history', async ({ page, server }) => {
+    for (const title of ['Vacuum', 'Press-brake']) {
+      await page.goto(await server.step(title, 'plan'));
+      await page.getByRole('button', { name: 'Work it out' }).click();
+      await expect(page.locator('.found')).toBeVisible();
+      await expect(page.locator('.busy.off')).toBeAttached();
+      await page.getByText('more lines').click();
+      await clean(page);
+      await page.getByRole('button', { name: 'take the plan out' }).click();
+    }
+    await page.goto(await server.step('Kitting', 'papers'));
+    await page.getByRole('button', { name: 'Add a quote' }).click();
+    await page.getByRole('button', { name: 'add a row' }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'History' }).click();
+    await page.getByRole('button', { name: 'Revision 1', exact: true }).click();
+    await clean(page);
+    await page.goto(`${server.url}/log`);
+    await page.getByRole('button', { name: 'Builds' }).click();
+    await page.getByRole('button', { name: 'Add a build' }).click();
+    await clean(page);
+  });
   test('on every tab of the Shape step', async ({ page, server }) => {
     await page.goto(await server.step('Gearbox', 'shape'));
     await expect(page.getByRole('img', { name: /^Drawing of/ })).toBeVisible();

@@ -55,7 +55,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
 
   test('absurd numbers', async ({ page, server }) => {
     await page.goto(await server.step('Tack-weld', 'need'));
-    const before = (await server.case('Tack-weld'));
+    const before = await server.case('Tack-weld');
     for (const [field, text, says] of [
       ['Tightest tolerance ±', '-5 mm', 'Tightest tolerance ± cannot be below'], ['Cycles a year, all copies', '1e12', 'cannot be above'], ['Largest load', '12 mm', 'not a unit that fits here'],
       ['Temperature in service', 'warm', 'is not a number'], ['Copies in use', '1.5', 'a whole number'],
@@ -71,7 +71,7 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
     await page.getByRole('textbox', { name: 'Where it works' }).fill('Welding, bay 4');
     await page.getByRole('textbox', { name: 'Where it works' }).blur();
     await expect.poll(async () => (await server.case('Tack-weld')).doc.place).toBe('Welding, bay 4');
-    const after = (await server.case('Tack-weld'));
+    const after = await server.case('Tack-weld');
     expect(after.doc.need).toEqual(before.doc.need);
   });
 
@@ -80,8 +80,9 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
     const rate = page.getByRole('textbox', { name: 'Shop-floor hands, likely' });
     await rate.fill('4500');
     await rate.blur();
-    await expect(page.getByRole('alert')).toContainText('Shop-floor hands');
-    await expect(page.getByRole('button', { name: 'Save the shop' })).toBeDisabled();
+    await expect(page.getByRole('alert')).toContainText('Shop-floor hands cannot be above');
+    await page.getByRole('button', { name: 'Save the shop' }).click();
+    await expect(page.getByText('Put right what is marked below first.')).toBeVisible();
     await page.getByRole('button', { name: 'Discard' }).click();
     await expect(rate).toHaveValue('45');
     await rate.fill('48');

@@ -82,7 +82,7 @@ test('a change of the need that flips the verdict shows what it was', async ({ p
 test('the keyboard alone reaches the steps, the margin and the part', async ({ page, server }) => {
   await page.goto(await server.step('Hinge', 'need'));
   await expect(page.getByRole('textbox', { name: 'Where it works' })).toBeVisible();
-  await page.keyboard.press('Alt+4');
+  await page.keyboard.press('Alt+5');
   await expect(page).toHaveURL(/sheet$/);
   const figure = page.getByRole('button', { name: /Weight of one tool, route A/ });
   await figure.focus();

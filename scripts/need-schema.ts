@@ -1,10 +1,11 @@
-import { writeFileSync } from 'node:fs';
 import { FAMILY_IDS } from '../core/src/need/families';
 import { REQUIREMENTS, type RequirementSpec } from '../core/src/need/requirements';
 import { QUANTITIES } from '../core/src/quantity/quantity';
+import { inputDoc } from '../core/src/inputs/text';
+import { PLANNERS } from '../core/src/plan/planners';
 import { REMEDY_IDS } from '../core/src/screen/remedies';
 
-/** docs/need.schema.json, from the requirements themselves. Run by npm run docs:formulas. */
+/** docs/need.schema.json, from the requirements themselves. Written by npm run docs. */
 const value = (spec: RequirementSpec): object => {
   switch (spec.kind) {
     case 'number': return { type: spec.whole ? 'integer' : 'number', minimum: spec.min, maximum: spec.max };
@@ -17,7 +18,7 @@ const unit = (spec: RequirementSpec): string => (spec.kind === 'number' && QUANT
 
 export const needSchema = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'A need, for `cuadro screen`',
+  title: 'A need, for `cuadro screen` and `cuadro plan`',
   type: 'object',
   required: ['family'],
   additionalProperties: false,
@@ -28,6 +29,10 @@ export const needSchema = {
     size_mm: { type: 'array', items: { type: 'number', exclusiveMinimum: 0 }, minItems: 3, maxItems: 3 },
     start: { type: 'string', format: 'date' },
     remedies: { description: 'Remedies taken, by "process/material".', type: 'object', additionalProperties: { type: 'array', items: { enum: REMEDY_IDS } } },
+    plans: {
+      description: 'Plans in use: the inputs of each, by planner (docs/formulas.md).', type: 'object', additionalProperties: false,
+      properties: Object.fromEntries(PLANNERS.map((p) => [p.id, { type: 'object', additionalProperties: false, properties: Object.fromEntries(p.inputs.map((i) => [i.id, { description: inputDoc(i) }])) }])),
+    },
     need: {
       type: 'object',
       additionalProperties: false,
@@ -38,5 +43,3 @@ export const needSchema = {
     },
   },
 };
-
-writeFileSync('docs/need.schema.json', `${JSON.stringify(needSchema, null, 1)}\n`);

@@ -1,39 +1,59 @@
-// npm test: type-check, lint, unit tests, build, browser tests. Ends with one line: "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+// npm test: types, lint, documents, unit tests, build, browser tests. Two lanes side by side, because most machines have two cores:
+// what needs the built page, and the rest. Each step's words come out in one piece when it ends. The last line is "N passed, N failed".
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 
-const ensure = spawnSync(process.execPath, ['scripts/ensure.mjs', '--chromium'], { stdio: 'inherit' });
+const ensure = spawnSync(process.execPath, ['scripts/ensure.mjs', '--tests'], { stdio: 'inherit' });
 if (ensure.status !== 0) process.exit(1);
 mkdirSync('.cache', { recursive: true });
-const JEST = '.cache/jest.json';
+const JEST = { core: '.cache/jest-core.json', server: '.cache/jest-server.json', web: '.cache/jest-web.json' };
 const E2E = '.cache/e2e.json';
-for (const f of [JEST, E2E]) rmSync(f, { force: true });
+for (const f of [...Object.values(JEST), E2E]) rmSync(f, { force: true });
 
 let passed = 0;
 let failed = 0;
-/** A step without a count of its own counts as one test. */
-function step(name, command, args, count) {
-  console.log(`\n== ${name}`);
-  const started = Date.now();
-  const { status } = spawnSync(command, args, { stdio: 'inherit' });
-  const [p, f] = count?.() ?? [status === 0 ? 1 : 0, status === 0 ? 0 : 1];
-  passed += p;
-  failed += f || (status === 0 ? 0 : 1);
-  console.log(`== ${name}: ${p} passed, ${f} failed, ${Math.round((Date.now() - started) / 1000)} s`);
-}
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
-
-step('types', process.execPath, ['scripts/typecheck.mjs']);
-step('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-step('formulas', process.execPath, ['scripts/run.mjs', 'scripts/formulas.ts', '--check']);
-step('unit tests', process.execPath, ['scripts/jest.mjs', '--json', `--outputFile=${JEST}`, '--silent=false'], () => {
-  const r = read(JEST);
+const ofJest = (file) => () => {
+  const r = read(file);
   return r ? [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites] : [0, 1];
-});
-step('build', process.execPath, ['scripts/build.mjs']);
-step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], () => {
+};
+const ofBrowser = () => {
   const r = read(E2E);
   return r ? [r.stats.expected + r.stats.flaky, r.stats.unexpected] : [0, 1];
-});
+};
+
+/** A step without a count of its own counts as one test. */
+function step(name, command, args, count) {
+  const started = Date.now();
+  return new Promise((done) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+    child.on('close', (status) => {
+      const [p, f] = count?.() ?? [status === 0 ? 1 : 0, status === 0 ? 0 : 1];
+      passed += p;
+      failed += f || (status === 0 ? 0 : 1);
+      console.log(`\n== ${name}\n${Buffer.concat(said).toString()}== ${name}: ${p} passed, ${f} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+      done(status === 0);
+    });
+  });
+}
+const node = (name, script, ...args) => step(name, process.execPath, [script, ...args]);
+const jest = (project) => step(`unit tests, ${project}`, process.execPath, ['scripts/jest.mjs', '--selectProjects', project, '--maxWorkers=1', '--json', `--outputFile=${JEST[project]}`], ofJest(JEST[project]));
+
+/** What the built page is for. */
+async function page() {
+  if (await node('build', 'scripts/build.mjs')) await step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], ofBrowser);
+  else failed++;
+}
+async function rest() {
+  await node('types', 'scripts/typecheck.mjs');
+  await step('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  await node('documents', 'scripts/run.mjs', 'scripts/docs.ts', '--check');
+  await jest('core');
+  await jest('server');
+  await jest('web');
+}
+await Promise.all([page(), rest()]);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

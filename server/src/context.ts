@@ -8,6 +8,8 @@ export interface Context {
   db: Db;
   meshes: MeshStore;
   pool: Pool;
+  /** For CAD models, which take long: they keep no estimate waiting. The common pool when left out. */
+  cad?: Pool;
   /** Folder of the built page; undefined serves the interface to the data alone. */
   page?: string;
   log?: FastifyBaseLogger | boolean;

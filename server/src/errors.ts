@@ -15,6 +15,7 @@ const ERRORS = {
   MESH_NOT_FOUND: [404, 'This mesh is not in the store.'],
   MESH_UNREADABLE: [422, 'The file cannot be used.'],
   MODEL_TOO_SLOW: [422, 'The model took longer than two minutes and was given up. Export the tool alone, or choose a coarser tolerance.'],
+  MODELS_BUSY: [503, 'Other models are being converted. Try again in a minute; nothing was changed.'],
   MESH_UNKNOWN_IN_CASE: [422, 'The case refers to a mesh that is not in the store. Drop the file again.'],
   TOO_LARGE: [413, 'The file is larger than 300 MB.'],
   SHOP_CHANGED: [409, 'The shop\'s figures were changed in another tab. Load them again.'],

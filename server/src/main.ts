@@ -33,8 +33,9 @@ async function main(): Promise<void> {
   const { db, close } = url ? await openServerDb(url, migrations) : await openDb(join(data, 'db'), migrations);
   const meshes = new FolderMeshStore(join(data, 'meshes'));
   const pool = openPool(join(here, 'worker.js'));
+  const cad = openPool(join(here, 'worker.js'), { threads: 1, queue: 4 });
   if (!values.empty) await seedDemo(db, meshes, pool);
-  const app = await buildApp({ db, meshes, pool, page: join(root, 'web/dist') });
+  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist') });
 
   let stopping = false;
   const stop = async (): Promise<void> => {
@@ -42,6 +43,7 @@ async function main(): Promise<void> {
     stopping = true;
     await app.close();
     await pool.close();
+    await cad.close();
     await close();
     release();
     process.exit(0);

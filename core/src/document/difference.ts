@@ -1,5 +1,9 @@
 import { type CaseDoc, routeKey } from '../case/types';
-import { formatQuantity, type UnitSystem } from '../quantity/quantity';
+import { PROCESSES } from '../process/processes';
+import { formatNumber, formatQuantity, type UnitSystem } from '../quantity/quantity';
+import { inSentence } from '../quantity/words';
+import { LEAD_ENTRY, routeLines } from '../routes/worksheet';
+import { MATERIALS } from '../shelf/shelf';
 import { requirementText } from '../case/words';
 import { familyOf } from '../need/families';
 import { REQUIREMENTS } from '../need/requirements';
@@ -18,6 +22,17 @@ export interface Difference {
 
 const TODAY: readonly (readonly [keyof CaseDoc['today'], string])[] = [['way', 'Made today'], ['material', 'Made today of'], ['cost', 'Price today'], ['wait_days', 'Wait today, days'], ['delay_per_day', 'A day without it costs']];
 const text = (x: unknown): string => (x === undefined || x === null ? '' : String(x));
+
+/** "CNC milling, Aluminium 6061-T6": as the shelf calls them, or by id where it no longer knows them. */
+function routeLabel(route: string): string {
+  const [process, material] = route.split('/');
+  return `${PROCESSES.find((p) => p.id === process)?.label ?? process}, ${MATERIALS.find((m) => m.id === material)?.label ?? material}`;
+}
+function lineLabel(route: string, line: string): string {
+  if (line === LEAD_ENTRY) return 'Days until it is ready';
+  const process = PROCESSES.find((p) => p.id === route.split('/')[0]);
+  return process ? (routeLines(process).find((l) => l.name === line)?.label ?? process.facts.find((f) => f.id === line)?.label ?? line) : line;
+}
 
 /** All that a document says, line by line, in words. */
 function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, text: string]> {
@@ -45,10 +60,10 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
     say(`shapes.${way}.marks`, `${label}, marked faces`, (s.marks ?? []).map((m) => `${m.duty}${m.tolerance_mm ? ` ±${m.tolerance_mm} mm` : ''}${m.note ? ` "${m.note}"` : ''}`).join('; '));
     say(`shapes.${way}.holes`, `${label}, corrected holes`, (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '));
   }
-  say('pins', 'Pinned routes', doc.pins.map(routeKey).join(', '));
-  for (const [route, ids] of Object.entries(doc.remedies ?? {})) say(`remedies.${route}`, `Remedies of ${route}`, ids.map((id) => remedyKind(id).label).join(', ') || 'none');
+  say('pins', 'Pinned routes', doc.pins.map((p) => routeLabel(routeKey(p))).join('; '));
+  for (const [route, ids] of Object.entries(doc.remedies ?? {})) say(`remedies.${route}`, `${routeLabel(route)}: remedies`, ids.map((id) => remedyKind(id).label).join(', ') || 'none');
   for (const [route, lines] of Object.entries(doc.overrides)) {
-    for (const [line, o] of Object.entries(lines)) say(`overrides.${route}.${line}`, `${route}, ${line}`, `${o.likely} (${o.low} to ${o.high}): ${o.note}`);
+    for (const [line, o] of Object.entries(lines)) say(`overrides.${route}.${line}`, `${routeLabel(route)}: ${inSentence(lineLabel(route, line))}`, `${formatNumber(o.likely, 6)}${o.low < o.high ? ` (${formatNumber(o.low, 6)} to ${formatNumber(o.high, 6)})` : ''}: ${o.note}`);
   }
   for (const p of PLANNERS) {
     const plan = doc.plans?.[p.id];

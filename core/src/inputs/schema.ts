@@ -25,8 +25,9 @@ export const rangeSchema = (label: string, min: number, max: number, show?: (x: 
     .test('order', `${label}: low, likely and high must rise in this order.`, (r?: Range) => !r || (r.low <= r.likely && r.likely <= r.high));
 
 export const DAY = /^\d{4}-\d{2}-\d{2}$/;
-/** True for dates that exist: 2026-02-30 does not. */
+/** True for dates that exist: 2026-02-30 does not. What is absent is for others to miss. */
 export function isRealDate(text: string | undefined): boolean {
+  if (text === undefined) return true;
   const time = Date.parse(`${text}T00:00:00Z`);
   return Number.isFinite(time) && new Date(time).toISOString().slice(0, 10) === text;
 }
@@ -52,7 +53,7 @@ export function inputSchema(spec: InputSpec): yup.Schema {
     case 'yes-no': return yup.boolean().required(`${spec.label}: yes or no.`);
     case 'text': {
       const most = yup.string().max(spec.max, `${spec.label}: at most ${spec.max} letters.`);
-      return spec.least ? most.required(`${spec.label} is missing.`).test('named', `${spec.label} is missing.`, (t) => t.trim().length >= spec.least!) : most.defined();
+      return spec.least ? most.required(`${spec.label} is missing.`).test('named', `${spec.label} is missing.`, (t?: string) => t === undefined || t.trim().length >= spec.least!) : most.defined();
     }
     case 'date': return daySchema(spec.label);
     case 'points': return yup.array().of(yup.array().of(bounded(spec.label, -100_000, 100_000)).length(2).required()).min(spec.least, `${spec.label}: at least ${spec.least} points.`).max(spec.most, `${spec.label}: at most ${spec.most} points.`).required();

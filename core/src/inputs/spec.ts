@@ -15,6 +15,8 @@ interface Base {
   group?: string;
   /** May be left open: "not known". */
   optional?: boolean;
+  /** What an open one comes to, where it is not "not known": "half its height". */
+  open?: string;
   /** Asked only where this says so of the other values. */
   asked?(values: Values): boolean;
 }

@@ -15,7 +15,7 @@ export function shownUnit(spec: NumberInput, system: UnitSystem, currency: strin
 
 /** A value in words, with its unit. */
 export function inputText(spec: InputSpec, value: InputValue | undefined, system: UnitSystem = 'metric', currency = ''): string {
-  if (value === undefined) return 'not known';
+  if (value === undefined) return spec.open ?? 'not known';
   switch (spec.kind) {
     case 'number': {
       const one = (x: number): string => `${formatNumber(toShown(x, spec.quantity, system))}\u00a0${shownUnit(spec, system, currency)}`.trimEnd();
@@ -82,7 +82,7 @@ export function parseInput(spec: InputSpec, text: string, system: UnitSystem = '
 /** One line on an input for a document or a usage text: name, unit, bounds, what is usual. */
 export function inputDoc(spec: InputSpec): string {
   const usual = filled([spec], {})[spec.id];
-  const standing = usual === undefined ? (spec.optional ? 'may be left open' : 'has to be given') : `usual ${inputText(spec, usual)}`;
+  const standing = usual === undefined ? (spec.optional ? (spec.open ? `left open: ${spec.open}` : 'may be left open') : 'has to be given') : `usual ${inputText(spec, usual)}`;
   if (spec.kind === 'number') {
     const unit = shownUnit(spec, 'metric', 'money');
     return `${spec.label}${unit ? `, ${unit}` : ''}: ${spec.min} to ${spec.max}${spec.whole ? ', whole' : ''}; ${standing}`;

@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import type { Stage } from '../process/process';
 import type { Calendar } from '../shelf/shop';
+import type { Column } from '../worksheet/types';
 import { addRun, addWork, isoAt, layOut, nextStaffed } from './calendar';
 import { finishTimes, lastEnd, schedule } from './network';
 
@@ -53,5 +55,17 @@ describe('the activity network', () => {
   });
   it('gives one finish per sample', () => {
     expect([...finishTimes(stages, columns(Float64Array.of(10, 1)), 2, c, at(25, 7))].map(iso)).toEqual(['2026-11-27T08:00', '2026-11-25T11:00']);
+  });
+  it('gives each sample what walking the network stage by stage gives, whatever its shape', () => {
+    const stage = fc.record({ mode: fc.constantFrom<'work' | 'run'>('work', 'run'), many: fc.boolean(), first: fc.boolean() });
+    fc.assert(
+      fc.property(fc.array(stage, { minLength: 1, maxLength: 6 }), fc.array(fc.double({ min: 0, max: 90, noNaN: true }), { minLength: 12, maxLength: 12 }), (shapes, hours) => {
+        const stages: Stage[] = shapes.map((s, k) => ({ id: `s${k}`, label: '', resource: 'bench', mode: s.mode, hours: `h${k}`, ...(s.many && { runs: 'n' }), ...(s.first && k > 1 && { after: ['s0'] }) }));
+        const columns = new Map<string, Column>([['n', Float64Array.of(1, 3)], ...stages.map((s, k): [string, Column] => [s.hours, k % 2 ? hours[k] : Float64Array.of(hours[k], hours[k + 6])])]);
+        const from = 7 * 60;
+        expect([...finishTimes(stages, columns, 2, c, from)]).toEqual([0, 1].map((i) => lastEnd(schedule(stages, columns, i, c, from))));
+      }),
+      { seed: 5, numRuns: 60 },
+    );
   });
 });

@@ -45,7 +45,29 @@ export function schedule(stages: readonly Stage[], columns: ReadonlyMap<string, 
 /** Minute at which the whole network is finished, for each of n samples. Equal inputs give one number. */
 export function finishTimes(stages: readonly Stage[], columns: ReadonlyMap<string, Column>, n: number, calendar: WorkCalendar, from: number): Float64Array {
   const out = new Float64Array(n);
-  for (let i = 0; i < n; i++) out[i] = lastEnd(schedule(stages, columns, i, calendar, from));
+  const place = new Map(stages.map((s, k) => [s.id, k]));
+  // Everything that does not depend on the sample is looked up once; the samples themselves make no objects.
+  const plan = stages.map((s, k) => ({
+    before: (s.after ?? (k ? [stages[k - 1].id] : [])).map((id) => place.get(id) ?? -1).filter((b) => b >= 0 && b < k), hours: columns.get(s.hours)!, runs: s.runs ? columns.get(s.runs) : undefined, work: s.mode === 'work',
+  }));
+  const ends = new Float64Array(stages.length);
+  for (let i = 0; i < n; i++) {
+    let last = 0;
+    for (let k = 0; k < plan.length; k++) {
+      const { before, hours, runs: many, work } = plan[k];
+      let ready = from;
+      for (const b of before) if (ends[b] > ready) ready = ends[b];
+      const minutes = Math.max(0, at(hours, i)) * 60;
+      const runs = many === undefined ? 1 : Math.max(1, Math.round(at(many, i)));
+      let end = ready;
+      if (work) end = addWork(calendar, ready, minutes * runs);
+      else if (runs > MAX_RUNS) end = addRun(calendar, ready, minutes * runs);
+      else for (let r = 0; r < runs; r++) end = addRun(calendar, end, minutes);
+      ends[k] = end;
+      if (end > last) last = end;
+    }
+    out[i] = last;
+  }
   return out;
 }
 

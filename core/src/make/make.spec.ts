@@ -1,9 +1,15 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Values } from '../inputs/spec';
 import { measure } from '../shape/measure';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { box, drilledPlate, rotated, sphere, tube } from '../shape/testing';
 import { UP } from '../shape/turn';
 import { softJaws, type JawOptions } from './jaws';
 import type { Kernel } from './kernel';
+import { make as makeIt, makerOf, MAKERS } from './makers';
+import { dieSection } from './makers/brake-die';
+import { punchSection } from './makers/brake-punch';
 import { supportNest, type NestOptions } from './nest';
 import { offsetMesh } from './offset';
 import { cutPieces } from './pieces';
@@ -144,5 +150,48 @@ describe('pieces', () => {
   it('say when a dowel has no room and when a plane misses', () => {
     expect(cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [50], dowel: { diameter_mm: 6, length_mm: 20, clearance_mm: 0 } }).warnings[0]).toMatch(/0 of two dowels/);
     expect(() => cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [150] })).toThrow(/misses/);
+  });
+});
+
+describe('makers', () => {
+  const kernel = (): Promise<Kernel> => Promise.resolve(k);
+  const part = box(40, 30, 20);
+  const run = (id: string, values: Values = {}, withPart = true) => makeIt(makerOf(id), { kernel, part: withPart ? part : undefined, up: UP, values, picture: { grey: Float32Array.of(0, 1, 0.5, 0, 1, 1, 0, 0, 0), columns: 3, rows: 3 } });
+
+  it('have a file each', () => {
+    expect(readdirSync(join(__dirname, 'makers')).sort()).toEqual(MAKERS.map((m) => `${m.id}.ts`).sort());
+  });
+  it.each(MAKERS.map((m) => [m.id, m] as const))('%s makes closed solids from what is usual', async (id) => {
+    const { solids } = await run(id);
+    expect(solids.length).toBeGreaterThan(0);
+    for (const s of solids) expect(measure(s.mesh)).toMatchObject({ watertight: true, inverted: false });
+  });
+  it.each(MAKERS.map((m) => [m.id, m] as const))('%s refuses what is out of bounds, in words', async (id, m) => {
+    for (const spec of m.inputs) {
+      if (spec.kind !== 'number') continue;
+      await expect(run(id, { [spec.id]: spec.max * 2 + 1 })).rejects.toThrow(new RegExp(`^${spec.label.replace(/[()?.*+]/g, '.')} cannot be above`));
+    }
+    if (m.needsPart) await expect(run(id, {}, false)).rejects.toThrow('There is no part yet.');
+  });
+  it('a part sits half its height deep in the jaws where nothing is said', async () => {
+    // Two jaws 150 × 40 × 50 with half of 40 × 30 × 10 and 3 mm gap: each loses 40.3 × (15.15 − 1.5) × 10.
+    const { solids } = await run('jaws', { clearance: 0.15 });
+    expect(measure(solids[0].mesh).volume_mm3 / (150 * 40 * 50 - 40.3 * 13.65 * 10.15)).toBeCloseTo(1, 3);
+  });
+  it('the punch ends in its nose circle, tangent to flanks at the angle', () => {
+    const section = punchSection(2, 80, 20, 60, 0);
+    // All points of the nose lie on the circle about (0, 2).
+    for (const [x, y] of section.slice(0, 25)) expect(Math.hypot(x, y - 2)).toBeCloseTo(2, 10);
+    const [[x0, y0], [x1, y1]] = [section[24], section[25]];
+    expect((Math.atan2(x1 - x0, y1 - y0) * 180) / Math.PI).toBeCloseTo(40, 8);
+    expect(() => punchSection(30, 30, 20, 60, 0)).toThrow('wider');
+    expect(() => punchSection(1, 20, 40, 60, 0)).toThrow('higher');
+  });
+  it('the die has the volume of its block less its V', async () => {
+    const { solids } = await run('brake-die', { opening: 10, angle: 90, shoulder: 0.1, width: 40, height: 30, length: 100 }, false);
+    // Sharp shoulders but for 0.1 mm: the V is a triangle of 10 × 5.
+    expect(measure(solids[0].mesh).volume_mm3 / (100 * (40 * 30 - 25))).toBeCloseTo(1, 3);
+    expect(dieSection(10, 90, 2, 40, 30).find(([x, y]) => x === 0 && y < 0)![1]).toBeCloseTo(-(2 * (1 - Math.SQRT1_2) + (5 - 2 * Math.SQRT1_2)), 8);
+    expect(() => dieSection(40, 90, 1, 41, 60)).toThrow('wider');
   });
 });

@@ -52,3 +52,76 @@ export function frameOf(d: Drawing): { x: number; y: number; width: number; heig
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   return { x, y, width: Math.max(Math.max(...xs) - x, 1e-6), height: Math.max(Math.max(...ys) - y, 1e-6) };
 }
+
+export interface DrawnPath {
+  d: string;
+  style: 'heavy' | 'thin' | 'dashed' | 'work' | 'dimension' | 'dot';
+  fill?: 'part' | 'hatch' | 'shade';
+}
+export interface DrawnWord {
+  x: number;
+  y: number;
+  text: string;
+  anchor: 'start' | 'middle' | 'end';
+  /** Degrees. */
+  turn: number;
+}
+/** A drawing as paths and words, y downwards, ready for an SVG of any kind. */
+export interface LaidOut {
+  box: { x: number; y: number; width: number; height: number };
+  /** Height of letters, and distance of hatch lines. */
+  letter: number;
+  pitch: number;
+  paths: DrawnPath[];
+  words: DrawnWord[];
+}
+
+const path = (points: readonly XY[], closed = false): string => points.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${-y}`).join('') + (closed ? 'Z' : '');
+
+/** Ends of a dimension line, and the direction from what is measured to it. */
+function dimensionLine(m: Extract<Mark, { kind: 'dimension' }>): [XY, XY, XY] {
+  const [dx, dy] = [m.to[0] - m.from[0], m.to[1] - m.from[1]];
+  const l = Math.hypot(dx, dy) || 1;
+  const n: XY = [-dy / l, dx / l];
+  return [[m.from[0] + n[0] * m.off, m.from[1] + n[1] * m.off], [m.to[0] + n[0] * m.off, m.to[1] + n[1] * m.off], n];
+}
+
+function pathsOf(m: Mark, letter: number): DrawnPath[] {
+  switch (m.kind) {
+    case 'line': return [{ d: path(m.points, m.closed), style: m.style, fill: m.fill }];
+    case 'arc': return [{ d: path(arcPoints(m.centre, m.radius, m.from_deg, m.to_deg)), style: m.style }];
+    case 'dot': return [{ d: path(arcPoints(m.at, letter / 4, 0, 360, 16), true), style: 'dot' }];
+    case 'dimension': {
+      const [a, b, n] = dimensionLine(m);
+      const tick = letter / 3;
+      const [tx, ty] = [tick * (n[0] + n[1]), tick * (n[1] - n[0])];
+      const ends = [a, b].map(([x, y]) => path([[x - tx, y - ty], [x + tx, y + ty]]));
+      return [path([m.from, a]), path([m.to, b]), path([a, b]), ...ends].map((d) => ({ d, style: 'dimension' }));
+    }
+    case 'text': return [];
+  }
+}
+
+function wordsOf(m: Mark, letter: number): DrawnWord[] {
+  if (m.kind === 'text') return [{ x: m.at[0], y: -m.at[1], text: m.text, anchor: m.anchor ?? 'start', turn: 0 }];
+  if (m.kind === 'dot' && m.text) return [{ x: m.at[0] + letter * 0.5, y: -m.at[1] + letter * 0.35, text: m.text, anchor: 'start', turn: 0 }];
+  if (m.kind !== 'dimension') return [];
+  const [a, b] = dimensionLine(m);
+  // Read from below or from the right, as on any drawing.
+  let turn = (-Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+  if (turn > 90 || turn <= -90) turn += turn > 0 ? -180 : 180;
+  const rad = (turn * Math.PI) / 180;
+  const lift = letter * 0.3;
+  return [{ x: (a[0] + b[0]) / 2 + lift * Math.sin(rad), y: -(a[1] + b[1]) / 2 - lift * Math.cos(rad), text: m.text, anchor: 'middle', turn }];
+}
+
+/** Lay a drawing out: letters in proportion to it, room for words at its right edge. */
+export function laidOut(d: Drawing): LaidOut {
+  const { x, y, width, height } = frameOf(d);
+  const size = Math.max(width, height);
+  const [letter, edge] = [size / 26, size * 0.07];
+  return {
+    box: { x: x - edge, y: -y - height - edge, width: width + edge * 3.2, height: height + 2 * edge }, letter, pitch: size / 45,
+    paths: d.marks.flatMap((m) => pathsOf(m, letter)), words: d.marks.flatMap((m) => wordsOf(m, letter)),
+  };
+}

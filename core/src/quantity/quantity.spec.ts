@@ -1,10 +1,15 @@
 import fc from 'fast-check';
-import { formatNumber, formatQuantity, parseQuantity, toShown, type Quantity, type UnitSystem } from './quantity';
+import { createUnit, unit } from 'mathjs';
+
+import { formatNumber, formatQuantity, parseQuantity, QUANTITIES, toShown, type Quantity, type UnitSystem } from './quantity';
 
 const value = (text: string, q: Quantity, s: UnitSystem = 'metric'): number | string => {
   const p = parseQuantity(text, q, s);
   return p.ok ? p.value : p.message;
 };
+
+// The library has no short name for a millionth of an inch.
+createUnit('microinch', '1e-6 in');
 
 describe('typed quantities', () => {
   it.each([
@@ -15,6 +20,22 @@ describe('typed quantities', () => {
     const got = value(text, q);
     if (typeof want === 'number') expect(got).toBeCloseTo(want, 6);
     else expect(got).toBe(want);
+  });
+  it('convert as an independent library does, every quantity between its two systems', () => {
+    const OTHER: Record<string, string> = { 'N·m': 'N*m', 'lbf·ft': 'lbf*ft', 'kg·m²': 'kg*m^2', 'lb·ft²': 'lb*ft^2', 'mm²': 'mm^2', 'cm²': 'cm^2', 'in²': 'in^2', 'cm³': 'cm^3', 'in³': 'in^3', '°C': 'degC', '°F': 'degF', 'µm': 'um', 'µin': 'microinch', 'm/s²': 'm/s^2', 'ft/s²': 'ft/s^2', 'L/min': 'L/minute', cfm: 'ft^3/minute', '°': 'deg', days: 'day', years: 'year' };
+    const lib = (shown: string): string => OTHER[shown] ?? shown;
+    for (const [q, { store, show }] of Object.entries(QUANTITIES)) {
+      // The library does not know a million psi: 1 GPa is 145 037.738 psi.
+      if (!store || q === 'stiffness') continue;
+      for (const s of ['metric', 'inch'] as const) expect(toShown(7.3, q as Quantity, s) / unit(7.3, store).toNumber(lib(show[s]))).toBeCloseTo(1, 8);
+    }
+  });
+  it('write stiffness in million psi', () => {
+    expect(toShown(10, 'stiffness', 'inch')).toBeCloseTo(1.450377, 5);
+  });
+  it('tell a g of mass from a g of acceleration', () => {
+    expect(value('750 g', 'mass')).toBeCloseTo(0.75, 12);
+    expect(value('2 g', 'acceleration')).toBeCloseTo(19.6133, 10);
   });
   it('take a bare number in the shown unit', () => {
     expect(value('1', 'length', 'inch')).toBeCloseTo(25.4, 10);

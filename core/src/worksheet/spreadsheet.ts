@@ -21,9 +21,9 @@ export function spreadsheetFormula(sheet: Sheet, line: string, cell: (name: stri
     if (e.kind === 'name') return cell(e.name);
     const args = e.args.map(write);
     if (INFIX[e.op]) return `(${args[0]}${INFIX[e.op]}${args[1]})`;
-    // Spreadsheets take the legs of the angle the other way round, and their AND and OR are not numbers.
+    // Spreadsheets take the legs of the angle the other way round, and their AND and OR are not numbers; FALSE<>0 is true there.
     if (e.op === 'atan2') return `ATAN2(${args[1]},${args[0]})`;
-    if (e.op === 'and' || e.op === 'or') return `IF(${e.op.toUpperCase()}(${args.map((a) => `${a}<>0`).join(',')}),1,0)`;
+    if (e.op === 'and' || e.op === 'or') return `IF(${e.op.toUpperCase()}(${args.map((a) => `${a}*1<>0`).join(',')}),1,0)`;
     if (e.op === 'unaryMinus') return `(-${args[0]})`;
     if (e.op === 'ceil') return `CEILING(${args[0]},1)`;
     if (e.op === 'floor') return `FLOOR(${args[0]},1)`;

@@ -207,3 +207,55 @@ describe('an expression as text', () => {
     expect(spreadsheetFormula(sheet, 'y', (n) => `$${n.toUpperCase()}1`)).toBe('IF(($A1>2),CEILING(($A1/$B1),1),(MIN(MIN($A1,$B1),3)^2))');
   });
 });
+
+describe('angles, tables and conditions', () => {
+  const at = (expr: string, inputs: Record<string, number> = {}): number => valueOf(evaluate(compileSheet([line('y', expr)], Object.keys(inputs)), inputs), 'y');
+  // A 3-4-5 triangle, and values every table of functions has.
+  it.each<[string, number]>([
+    ['sin(0.5235987755982988)', 0.5], ['cos(1.0471975511965976)', 0.5], ['tan(0.7853981633974483)', 1], ['asin(0.6)', 0.6435011087932844], ['acos(0.6)', 0.9272952180016122], ['atan(1)', Math.PI / 4], ['atan2(3, 4)', 0.6435011087932844],
+    ['atan2(3, -4)', Math.PI - 0.6435011087932844], ['exp(1)', 2.718281828459045], ['log(10)', 2.302585092994046], ['1 and 0', 0], ['1 or 0', 1], ['2 > 1 and 3 > 2 ? 7 : 8', 7], ['2 > 3 ? 1 : (2 > 1 ? 5 : 9)', 5],
+  ])('%s', (expr, want) => {
+    expect(at(expr)).toBeCloseTo(want, 12);
+  });
+  it('a table is straight between its points and level beyond', () => {
+    const table = (x: number): number => at('interp(x, 0, 10, 2, 20, 6, 0)', { x });
+    expect([-5, 0, 1, 2, 4, 6, 99].map(table)).toEqual([10, 10, 15, 20, 10, 0, 0]);
+    expect(at('interp(-x, -3, -1, 0, 2)', { x: 1.5 })).toBeCloseTo(0.5, 12);
+  });
+  it('a table that cannot be is refused by the name of its line', () => {
+    for (const bad of ['interp(x, 0, 1)', 'interp(x, 0, 1, 2)', 'interp(x, 0, 1, 0, 2)', 'interp(x, 0, x, 1, 2)']) expect(kindOf(() => compileSheet([line('y', bad)], ['x']))).toBe('syntax y');
+  });
+  it('a gap is never taken for an answer', () => {
+    expect(at('a > 1 and b ? 1 : 2', { a: 2, b: NaN })).toBeNaN();
+  });
+  it('by column as one by one', () => {
+    const sheet = compileSheet([line('y', 'interp(sin(a) * 10, -4, 1, 0, 3, 4, -2) + atan2(a, 2)')], ['a']);
+    const a = Float64Array.from({ length: 700 }, (_, i) => i / 10);
+    const many = evaluate(sheet, { a }, 700);
+    for (const i of [0, 17, 511, 512, 699]) expect(valueOf(many, 'y', i)).toBeCloseTo(valueOf(evaluate(sheet, { a: a[i] }), 'y'), 12);
+  });
+  it('degrees are turned by a unit of their own; an angle put in as it stands is refused', () => {
+    const entries = [entry('w', 30, 30, 30, 'deg'), entry('turn', 0.017453292519943295, 0.017453292519943295, 0.017453292519943295, 'rad/deg'), entry('l', 1, 1, 1, 'mm')];
+    const names = entries.map((e) => e.name);
+    expect(() => checkUnits(compileSheet([line('y', 'l * sin(w * turn)', 'mm'), line('back', 'asin(0.5) / turn', 'deg'), line('arc', 'l * w * turn', 'mm')], names), entries)).not.toThrow();
+    expect(kindOf(() => checkUnits(compileSheet([line('y', 'sin(w)')], names), entries))).toBe('unit y');
+    expect(kindOf(() => checkUnits(compileSheet([line('y', 'interp(l, 0, 1, 1, 2)')], names), entries))).toBe('unit y');
+    expect(kindOf(() => checkUnits(compileSheet([line('y', 'atan2(l, w)')], names), entries))).toBe('unit y');
+  });
+  it('stay live in a spreadsheet: an independent one gives the same figures', async () => {
+    const { HyperFormula } = await import('hyperformula');
+    const cells: Record<string, number> = { a: 0.7, b: -1.2, c: 3.4 };
+    const exprs = ['sin(a) + cos(b) * tan(a)', 'asin(a) + acos(a) + atan(c)', 'atan2(b, a)', 'interp(c, 0, 1, 3, 7, 5, 2)', 'a > 0 and b > 0 ? 1 : 2', 'a > 0 or b > 0 ? 1 : 2', 'exp(a) + log(c)'];
+    for (const expr of exprs) {
+      const sheet = compileSheet([line('y', expr)], ['a', 'b', 'c']);
+      const formula = spreadsheetFormula(sheet, 'y', (n) => ({ a: 'A1', b: 'B1', c: 'C1' })[n]!);
+      const hf = HyperFormula.buildFromArray([[cells['a'], cells['b'], cells['c'], `=${formula}`]], { licenseKey: 'gpl-v3' });
+      expect(hf.getCellValue({ sheet: 0, row: 0, col: 3 })).toBeCloseTo(valueOf(evaluate(sheet, cells), 'y'), 9);
+      hf.destroy();
+    }
+  });
+  it('read as a person would say them', () => {
+    expect(exprText(parseExpr('y', 'interp(x, 0, 1, 2, 3)'), (n) => n)).toBe('table of x (0 → 1; 2 → 3)');
+    expect(exprText(parseExpr('y', 'a > 1 and b > 2 ? c : d'), (n) => n)).toBe('c if (a > 1 and b > 2), else d');
+  });
+});

@@ -11,9 +11,10 @@ export interface Pool {
 /**
  * Worker threads for heavy tasks.
  * @param file the built worker; where it is missing (tests, development) tasks run in place
+ * @param queue most tasks that wait; one more fails at once. No limit when left out
  */
-export function openPool(file: string): Pool {
+export function openPool(file: string, { threads = 2, queue }: { threads?: number; queue?: number } = {}): Pool {
   if (!existsSync(file)) return { run: async (name, arg) => TASKS[name](arg as never) as never, close: async () => undefined };
-  const threads = new Piscina({ filename: file, minThreads: 0, maxThreads: 2, idleTimeout: 30_000 });
-  return { run: (name, arg, longest_ms) => threads.run({ name, arg }, longest_ms ? { signal: AbortSignal.timeout(longest_ms) } : undefined), close: () => threads.destroy() };
+  const pool = new Piscina({ filename: file, minThreads: 0, maxThreads: threads, idleTimeout: 30_000, ...(queue !== undefined && { maxQueue: queue }) });
+  return { run: (name, arg, longest_ms) => pool.run({ name, arg }, longest_ms ? { signal: AbortSignal.timeout(longest_ms) } : undefined), close: () => pool.destroy() };
 }

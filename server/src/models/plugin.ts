@@ -20,13 +20,14 @@ const schema = {
 } as const;
 
 /** STEP and IGES files: kept as they came, and tessellated into a mesh that is stored like any other. */
-export function modelRoutes(app: FastifyInstance, { db, meshes: store, pool }: Context): void {
+export function modelRoutes(app: FastifyInstance, { db, meshes: store, pool, cad = pool }: Context): void {
   async function tessellated(bytes: Uint8Array, fileName: string, tolerance_mm: number): Promise<ModelRecord> {
     let result;
     try {
-      result = await pool.run('tessellate', { bytes, fileName, tolerance_mm }, LONGEST_MS);
+      result = await cad.run('tessellate', { bytes, fileName, tolerance_mm }, LONGEST_MS);
     } catch (e) {
       if (e instanceof Error && e.name === 'AbortError') throw new AppError('MODEL_TOO_SLOW');
+      if (e instanceof Error && /queue is at limit/i.test(e.message)) throw new AppError('MODELS_BUSY');
       throw e;
     }
     if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);

@@ -2,8 +2,9 @@ import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import type { CaseDoc } from '@cuadro/core/case/types';
+import { demoDoc } from '@cuadro/core/case/testing';
 import { DEMO_CASES } from '../../../demo/cases';
-import { renderPdf, reportDefinition } from './report';
+import { drawingSvg, renderPdf, reportDefinition } from './report';
 
 const doc = (title: string): CaseDoc => ({ ...DEMO_CASES.find((d) => d.doc.title.startsWith(title))!.doc, shapes: {}, start: '2026-11-25' });
 const definition = (d: CaseDoc, system: 'metric' | 'inch' = 'metric') =>
@@ -38,4 +39,22 @@ describe('the report', () => {
     const pdf = await renderPdf(definition({ ...doc('Soft jaws'), title: 'Szczęki — Губки — Σιαγόνες' }));
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   }, 30_000);
+});
+
+describe('a plan in the report', () => {
+  const doc = demoDoc({ family: 'brake-tool', plans: { brake: { values: { gauge: 3 } } } });
+  const { view } = evaluateCase(doc, BUILT_IN_SITE, 50);
+  it('brings its findings, figures and drawing', async () => {
+    const text = JSON.stringify(reportDefinition({ doc, shop: DEFAULT_SHOP, view, revision: 1, printedAt: '2026-11-25T10:00', system: 'inch' }));
+    expect(text).toContain('Plan: Brake and bead');
+    expect(text).toContain('beyond what plastic tools bend');
+    expect(text).toContain('lbf');
+    expect((await renderPdf(reportDefinition({ doc, shop: DEFAULT_SHOP, view, revision: 1, printedAt: '2026-11-25T10:00', system: 'metric' }))).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+  it('draws at the size of the paper, whatever the size of the part', () => {
+    const svg = drawingSvg(view.plans[0].drawing!, 200);
+    expect(svg).toMatch(/^<svg [^>]*width="200"/);
+    expect(svg).not.toMatch(/NaN|undefined/);
+    expect((svg.match(/<path/g) ?? []).length).toBeGreaterThan(5);
+  });
 });

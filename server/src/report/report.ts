@@ -1,8 +1,10 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces';
-import { resolveNeed } from '@cuadro/core/case/facts';
-import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { siteOf } from '@cuadro/core/records/site';
+import { type Drawing, type DrawnPath, laidOut } from '@cuadro/core/plan/drawing';
+import type { CaseView, PinView, PlanView } from '@cuadro/core/decide/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { formatDate, formatFigure, formatMoney, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
@@ -80,8 +82,9 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
         layout: { hLineColor: () => PETROL, vLineColor: () => PETROL, hLineWidth: () => 0.8, vLineWidth: () => 0.8 },
       },
       ...(pins.length ? [head('Routes side by side'), routeTable(pins, cur, system), head('Price of the first order, part by part'), ...pins.map((p) => buildUpBar(p, pins, cur)), head('Until it is ready'), leadTable(pins), head('Screening of these routes'), screeningTable(pins)] : []),
+      ...view.plans.flatMap((p) => planSection(p, cur, system)),
       head('The need'),
-      needTable(doc, system),
+      needTable(doc, shop, system),
       ...quotes(doc, cur),
       head('Today'),
       { text: [doc.trouble, doc.today.cost === null ? 'Price today: not known.' : `Price today: ${formatMoney(doc.today.cost, cur)} a tool.`, doc.today.wait_days === null ? '' : `Wait today: ${doc.today.wait_days} days.`, `A day's delay costs ${formatMoney(doc.today.delay_per_day, cur)}.`].filter(Boolean).join(' ') },
@@ -134,6 +137,36 @@ function buildUpBar(pin: PinView, pins: PinView[], currency: string): Content {
   };
 }
 
+const STROKE: Record<DrawnPath['style'], string> = { heavy: `stroke="${INK}" stroke-width="1.6"`, thin: `stroke="${INK}" stroke-width="0.8"`, dashed: `stroke="${INK}" stroke-width="0.9" stroke-dasharray="4 2"`, work: `stroke="${OCHRE}" stroke-width="1.2"`, dimension: `stroke="${PETROL}" stroke-width="0.6"`, dot: 'stroke="none"' };
+const FILL = { part: '#fbf8f0', shade: '#d9d3c4', hatch: '#e7e1d3' };
+
+/** A plan's drawing for paper, brought to points so that lines have the width they say. */
+export function drawingSvg(d: Drawing, width_pt: number): string {
+  const { box, letter, paths, words } = laidOut(d);
+  const k = width_pt / box.width;
+  const escaped = (t: string): string => t.replace(/&/g, '&amp;').replace(/</g, '&lt;');
+  const scaled = (path: string): string => path.replace(/-?\d+(?:\.\d+)?(?:e[+-]?\d+)?/g, (n) => String(Number((Number(n) * k).toFixed(3))));
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width_pt}" height="${box.height * k}" viewBox="${box.x * k} ${box.y * k} ${width_pt} ${box.height * k}">${paths
+    .map((p) => `<path d="${scaled(p.d)}" fill="${p.style === 'dot' ? PETROL : p.fill ? FILL[p.fill] : 'none'}" ${STROKE[p.style]}/>`).join('')}${words
+    .map((w) => `<text x="${w.x * k}" y="${w.y * k}" font-family="Sans" font-size="${letter * k}" fill="${INK}" text-anchor="${w.anchor}" transform="rotate(${w.turn} ${w.x * k} ${w.y * k})">${escaped(w.text)}</text>`).join('')}</svg>`;
+}
+
+/** A plan in use: what it finds, its headline figures and its drawing. */
+function planSection(plan: PlanView, currency: string, system: UnitSystem): Content[] {
+  return [
+    head(`Plan: ${plan.label}`),
+    { table: { widths: [60, 90, '*'], body: plan.findings.map((f): TableCell[] => [STATE_WORDS[f.state], f.label, { text: f.reason, style: 'small' }]) }, layout: SHEET },
+    {
+      columns: [
+        { table: { widths: ['*', 'auto'], body: plan.figures.slice(0, plan.headline).map((f): TableCell[] => [f.label, right(formatFigure(f.value, f.unit, currency, system))]) }, layout: SHEET },
+        ...(plan.drawing ? [{ svg: drawingSvg(plan.drawing, 230), width: 230 }] : []),
+      ],
+      columnGap: 14, margin: [0, 6, 0, 0],
+    },
+    ...(plan.cautions.length ? [{ ul: [...plan.cautions], style: 'small' } as Content] : []),
+  ];
+}
+
 function leadTable(pins: PinView[]): Content {
   return {
     table: {
@@ -158,8 +191,8 @@ function screeningTable(pins: PinView[]): Content {
   };
 }
 
-function needTable(doc: CaseDoc, system: UnitSystem): Content {
-  const need = resolveNeed(doc);
+function needTable(doc: CaseDoc, shop: Shop, system: UnitSystem): Content {
+  const { need } = factsOf(doc, siteOf(shop));
   const box = doc.shapes.printed ?? doc.shapes.machined;
   const rows: TableCell[][] = REQUIREMENTS.filter((r) => need[r.id]).map((r) => {
     const n = need[r.id]!;

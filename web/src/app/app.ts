@@ -7,7 +7,7 @@ const SECTIONS = [
   { path: '/walk', label: 'Walk', what: 'what first' },
   { path: '/cases', label: 'Cases', what: 'all of them' },
   { path: '/shop', label: 'Shop', what: 'rates and hours' },
-  { path: '/log', label: 'Log', what: 'what really happened' },
+  { path: '/log', label: 'Log', what: 'what happened' },
   { path: '/shelf', label: 'Shelf', what: 'routes, materials' },
 ];
 

@@ -18,7 +18,7 @@ import { MatButtonModule } from '@angular/material/button';
       <h2 id="help-title">Keys and how to read the sheet</h2>
       <dl>
         <dt>?</dt><dd>this page</dd>
-        <dt>Alt + 1 … 6</dt><dd>in a case: Need, Shape, Routes, Sheet, Verdict, Proof</dd>
+        <dt>Alt + 1 … 8</dt><dd>in a case: Need, Shape, Plan, Routes, Sheet, Verdict, Proof, Papers</dd>
         <dt>Ctrl + Z, Ctrl + Y</dt><dd>in a case: take back, bring back</dd>
         <dt>Enter on a dotted figure</dt><dd>open its working in the margin</dd>
         <dt>Alt + M</dt><dd>go to the margin</dd>

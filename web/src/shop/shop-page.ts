@@ -30,7 +30,9 @@ export class ShopPage {
   /** The shop as edited and not yet saved. */
   private readonly edited = signal<Shop | undefined>(undefined);
   protected readonly shop = computed(() => this.edited() ?? this.service.shop());
-  protected readonly changed = computed(() => this.edited() !== undefined);
+  /** Something was typed, good or not: it can be discarded. */
+  protected readonly touched = signal(false);
+  protected readonly changed = computed(() => this.edited() !== undefined || this.touched());
   protected readonly problem = signal('');
   protected readonly badField = signal('');
   protected readonly done = signal('');
@@ -107,6 +109,7 @@ export class ShopPage {
     this.problem.set('');
     this.badField.set('');
     // Fields drawn anew: text that was refused goes too.
+    this.touched.set(false);
     this.round.update((r) => r + 1);
   }
 
@@ -121,6 +124,7 @@ export class ShopPage {
     try {
       await this.service.save(shop);
       this.edited.set(undefined);
+      this.touched.set(false);
       this.done.set('Saved. All cases are computed with these figures now; signed ones keep theirs.');
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));

@@ -9,7 +9,7 @@ export const jaws: Maker = {
   inputs: [
     number('blank_x', 'Blank, along the jaw', 'length', [5, 1000], 150), number('blank_y', 'Blank, clamping way', 'length', [5, 500], 40), number('blank_z', 'Blank, high', 'length', [5, 500], 50),
     number('clearance', 'Clearance', 'length', [0, 5], 0.15),
-    number('depth', 'Part sits deep', 'length', [0.5, 490], undefined, { optional: true, help: 'Left open: half its height, or as deep as the blank allows.' }),
+    number('depth', 'Part sits deep', 'length', [0.5, 490], undefined, { optional: true, open: 'half its height', help: 'Left open: half its height, or as deep as the blank allows.' }),
     number('gap', 'Gap between jaws', 'length', [0, 100], 3),
     number('turn', 'Turned about the vertical', 'angle', [-180, 180], 0),
     number('screw', 'Screw holes (0: none)', 'length', [0, 40], 0), number('pitch', 'Screw pitch', 'length', [5, 1000], 100), number('opening', 'Vice opens', 'length', [10, 1000], 200),

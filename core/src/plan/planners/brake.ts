@@ -85,6 +85,7 @@ export const brake: Planner = {
     number('bead_contact', 'Length pressed at once', 'length', [0.2, 5000], 10, { group: 'Bead or relief', asked: beads, help: 'Of a roller a few millimetres; of a press the whole bead.' }),
     number('gap_extra', 'Gap beyond the thickness, share', 'count', [0, 1], [0.05, 0.1, 0.2], { group: 'Bead or relief', ranged: true, asked: beads }),
     number('shaft', 'Shaft of the rollers', 'length', [2, 200], 22, { group: 'Bead or relief', asked: beads }),
+    number('roller', 'Diameter of the rollers', 'length', [5, 1000], 60, { group: 'Bead or relief', asked: beads }),
   ],
   entries,
   lines: [
@@ -114,6 +115,7 @@ export const brake: Planner = {
     { name: 'bead_pressure', label: 'Pressure at the tightest radius', unit: 'MPa', expr: 'sigma_u * gauge / bead_radius', note: 'Membrane: p = σ t / r.' },
     { name: 'bead_force', label: 'Force to press the bead', unit: 'N', expr: 'bead_pressure * bead_width * bead_contact' },
     { name: 'roller_gap', label: 'Gap between the rollers', unit: 'mm', expr: 'gauge * (1 + gap_extra)' },
+    { name: 'roller_wall', label: 'Wall of the roller under the bead', unit: 'mm', expr: '(roller - shaft) / 2 - bead_depth' },
     { name: 'trial_hours', label: 'Trials', unit: 'h', expr: 'trials * trial_h' },
     { name: 'trial_money', label: 'Sheet for the trials, a tool', unit: 'money', expr: 'trials * trial_sheet' },
   ],
@@ -154,6 +156,7 @@ export const brake: Planner = {
     } else {
       out.push(
         compared('stretch', 'Stretch', 'Stretch of a flat arc against the stretch before necking.', f('bead_strain'), f('stretch'), '', { near: 1.4, says: (s) => `The bead stretches the sheet by ${n(100 * f('bead_strain'), '%')}; ${n(100 * f('stretch'), '%')} are there before it necks${s === 'pass' ? '' : ': a shallower or wider bead, or in steps'}.` }),
+        compared('roller', 'Roller', 'Practice: at least 5 mm, and twice the depth of the bead, between shaft and groove.', f('roller_wall'), Math.max(5, 2 * f('bead_depth')), 'mm', { least: true, near: 1.5, says: (s) => `${n(f('roller_wall'), 'mm')} of the roller stay between shaft and bead${s === 'pass' ? '' : `; ${n(Math.max(5, 2 * f('bead_depth')), 'mm')} are wanted: a larger roller, or a thinner shaft`}.` }),
         compared('radius', 'Tightest radius', 'Practice: at least the thickness of the sheet.', f('bead_radius'), f('gauge'), 'mm', { least: true, near: 2, says: (s) => `The tightest radius is ${n(f('bead_radius'), 'mm')} on sheet of ${n(f('gauge'), 'mm')}${s === 'pass' ? '' : ': it marks or tears, and bites into the tool'}.` }),
       );
     }
@@ -200,8 +203,8 @@ export const brake: Planner = {
       { kind: 'line', points: [...leg(-1).reverse(), ...leg(1)], style: 'work' },
       { kind: 'dimension', from: [-v / 2, 0], to: [v / 2, 0], text: `V ${Number(v.toPrecision(3))}`, off: v * 0.2 },
       { kind: 'dimension', from: [v * 1.3, -depth], to: [v * 1.3, 0], text: Number(depth.toPrecision(3)).toString(), off: -v * 0.1 },
-      { kind: 'text', at: [v * 0.5, high * 0.8], text: `bend to ${Number(f('punch_angle').toPrecision(3))}°` },
-      { kind: 'text', at: [v * 0.5, high * 0.6], text: `nose R ${Number(r.toPrecision(3))}` },
+      { kind: 'text', at: [v * 1.02, high * 0.85], text: `bend to ${Number(f('punch_angle').toPrecision(3))}°` },
+      { kind: 'text', at: [v * 1.02, high * 0.68], text: `nose R ${Number(r.toPrecision(3))}` },
     ];
     return { title: 'The bend in section', says: `Punch above, die of ${v} mm opening below. The sheet is bent to ${Number(f('punch_angle').toPrecision(3))}° so that it springs back to ${f('angle')}°; the stroke is ${Number(depth.toPrecision(3))} mm deep.`, marks };
   },

@@ -255,7 +255,7 @@ export const grip: Planner<GripGeometry> = {
       { kind: 'line', points: arcPoints([0, -f('moved_centre')], 6, 0, 360), closed: true, style: 'heavy' },
       { kind: 'dimension', from: [0, 0], to: [0, -f('moved_centre')], text: `${Math.round(f('moved_centre'))}`, off: width * 0.95 },
       { kind: 'dimension', from: [0, -reach], to: [0, 0], text: `${Math.round(reach)}`, off: width * 0.95 },
-      { kind: 'text', at: [48, 4], text: `${Number(f('moved_mass').toPrecision(3))} kg of ${Number(f('allowed_mass').toPrecision(3))} kg` },
+      { kind: 'text', at: [0, 22], anchor: 'middle', text: `${Number(f('moved_mass').toPrecision(3))} kg of ${Number(f('allowed_mass').toPrecision(3))} kg` },
     );
     return { title: 'The gripper from the side', says: `Flange above, work below. The common centre of tool and work lies ${Math.round(f('moved_centre'))} mm from the flange; the work's own at ${Math.round(reach)} mm.`, marks };
   },

@@ -23,9 +23,9 @@ const TABS: readonly { id: Tab; label: string }[] = [{ id: 'quote', label: 'Quot
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RecordsView],
   styles: `
-    :host { display: block; } .history { display: grid; grid-template-columns: minmax(220px, 1fr) minmax(0, 2.4fr); gap: 16px; align-items: start; margin-top: 8px; }
+    :host { display: block; } .history { display: grid; grid-template-columns: minmax(250px, 1fr) minmax(0, 2fr); gap: 16px; align-items: start; margin-top: 8px; }
     .history li { padding: 3px 0; border-bottom: 1px solid var(--rule); display: flex; gap: 8px; align-items: baseline; } .tab-row { margin-bottom: 8px; }
-    td { vertical-align: top; overflow-wrap: anywhere; } s { color: var(--quiet); }
+    li button { white-space: nowrap; } .framed { margin: 8px 8px 0 0; } td { vertical-align: top; overflow-wrap: anywhere; } s { color: var(--quiet); }
   `,
   template: `
     <h2 class="visually-hidden">Papers</h2>

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { inputSchema, numberSchema } from '@cuadro/core/inputs/schema';
 import { asRange, type FileValue, type InputSpec, type InputValue, type NumberInput, type Point, usualOf, type Values } from '@cuadro/core/inputs/spec';
@@ -22,7 +22,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
   imports: [QuantityField],
   styles: `
     :host { display: block; min-width: 0; }
-    .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 4px; }
+    .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
     table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); }
     .file { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
@@ -31,25 +31,26 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
   template: `
     @switch (spec().kind) {
       @case ('number') {
-        @if (number().ranged) {
+        @if (number().ranged && shown() !== undefined) {
           <div class="range">
             @for (end of ends; track end) {
-              <cu-quantity [quantity]="number().quantity" [label]="name() + ', ' + end" [unitText]="end === 'high' && !bare() ? unit() : ''" [value]="at(end)" [schema]="schema()" [assumed]="assumed()" [placeholder]="placeholder()" [clearable]="clearable()" (changed)="ranged(end, $event)" (cleared)="cleared.emit()" />
+              <cu-quantity [quantity]="number().quantity" [label]="name() + ', ' + end" unitText="" [value]="at(end)" [schema]="schema()" [assumed]="assumed()" [placeholder]="hint()" [clearable]="clearable()" (changed)="ranged(end, $event)" (cleared)="cleared.emit()" />
             }
+            @if (!bare()) { <span class="unit">{{ shownUnit() }}</span> }
           </div>
         } @else {
-          <cu-quantity [quantity]="number().quantity" [label]="name()" [unitText]="unit()" [value]="figure()" [schema]="schema()" [assumed]="assumed()" [placeholder]="placeholder()" [clearable]="clearable()" (changed)="give($event)" (cleared)="cleared.emit()" />
+          <cu-quantity [quantity]="number().quantity" [label]="name()" [unitText]="unit()" [value]="figure()" [schema]="schema()" [assumed]="assumed()" [placeholder]="hint()" [clearable]="clearable()" (changed)="single($event)" (cleared)="cleared.emit()" />
         }
       }
       @case ('choice') {
         <select class="field" [class.assumed]="assumed()" [attr.aria-label]="name()" (change)="chosen($any($event.target).value)">
-          @if (shown() === undefined || spec().optional) { <option value="" [selected]="shown() === undefined" [disabled]="!spec().optional">{{ placeholder() }}</option> }
+          @if (shown() === undefined || spec().optional) { <option value="" [selected]="shown() === undefined" [disabled]="!spec().optional">{{ hint() }}</option> }
           @for (o of $any(spec()).options; track o.value) { <option [value]="o.value" [selected]="o.value === shown()">{{ o.label }}</option> }
         </select>
       }
       @case ('yes-no') {
         <select class="field" [class.assumed]="assumed()" [attr.aria-label]="name()" (change)="give($any($event.target).value === 'yes')">
-          @if (shown() === undefined) { <option value="" selected disabled>{{ placeholder() }}</option> }
+          @if (shown() === undefined) { <option value="" selected disabled>{{ hint() }}</option> }
           <option value="yes" [selected]="shown() === true">yes</option><option value="no" [selected]="shown() === false">no</option>
         </select>
       }
@@ -61,7 +62,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
       @case ('date') { <input class="field" type="date" [attr.aria-label]="name()" [value]="shown() ?? ''" (change)="written($any($event.target).value)" /> }
       @case ('text') {
         @if ($any(spec()).long) { <textarea class="field" rows="3" [attr.aria-label]="name()" [attr.maxlength]="$any(spec()).max" [value]="shown() ?? ''" (change)="written($any($event.target).value)"></textarea> }
-        @else { <input class="field" [class.assumed]="assumed()" [attr.aria-label]="name()" [attr.maxlength]="$any(spec()).max" [placeholder]="placeholder()" [value]="shown() ?? ''" (change)="written($any($event.target).value)" /> }
+        @else { <input class="field" [class.assumed]="assumed()" [attr.aria-label]="name()" [attr.maxlength]="$any(spec()).max" [placeholder]="hint()" [value]="shown() ?? ''" (change)="written($any($event.target).value)" /> }
       }
       @case ('points') {
         <textarea class="field" rows="6" [attr.aria-label]="name()" [attr.aria-invalid]="problem() ? 'true' : null" [value]="pointText()" (change)="pointed($any($event.target).value)"></textarea>
@@ -103,7 +104,7 @@ export class InputField {
   readonly usual = input<InputValue>();
   /** Accessible name, where it is not the label. */
   readonly named = input<string>();
-  readonly placeholder = input('not known');
+  readonly placeholder = input<string>();
   /** A likely figure typed where only the usual stood is known exactly: its ends come to it. */
   readonly firm = input(false);
   /** Without its unit: the table has a column for it. */
@@ -116,11 +117,15 @@ export class InputField {
   readonly cleared = output();
 
   protected readonly ends = ENDS;
+  /** In the place of a value that is open. */
+  protected readonly hint = computed(() => this.placeholder() ?? this.spec().open ?? (this.spec().kind === 'text' ? '' : 'not known'));
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly name = computed(() => this.named() ?? this.spec().label);
   protected readonly number = computed(() => this.spec() as NumberInput);
-  protected readonly shown = computed<InputValue | undefined>(() => this.value() ?? this.usual() ?? usualOf(this.spec()));
+  /** The newest value: rows of a table may change before the page has come round once. */
+  private readonly held = linkedSignal(() => this.value());
+  protected readonly shown = computed<InputValue | undefined>(() => this.held() ?? this.usual() ?? usualOf(this.spec()));
   protected readonly assumed = computed(() => this.guessed() || (this.value() === undefined && this.shown() !== undefined));
   protected readonly clearable = computed(() => this.spec().optional || this.value() !== undefined);
   protected readonly schema = computed(() => numberSchema(this.number()));
@@ -133,6 +138,8 @@ export class InputField {
   protected readonly file = computed(() => this.value() as FileValue | undefined);
   protected readonly pointText = computed(() => ((this.shown() as readonly Point[] | undefined) ?? []).map(([a, b]) => `${a} ${b}`).join('\n'));
 
+  protected readonly shownUnit = computed(() => shownUnit(this.number(), this.settings.units(), this.shops.currency()));
+
   protected at(end: End): number | null {
     const v = this.shown();
     return v === undefined ? null : asRange(v as number | Range)[end];
@@ -143,8 +150,7 @@ export class InputField {
   protected link = (f: FileValue): string => `/api/files/${f.hash}?name=${encodeURIComponent(f.name)}`;
 
   protected give(value: InputValue): void {
-    if (this.faulty(value)) return;
-    this.changed.emit(value);
+    if (!this.faulty(value)) this.emit(value);
   }
 
   /** An end moved past another takes it along. */
@@ -152,6 +158,11 @@ export class InputField {
     const now = this.shown() as number | Range | undefined;
     if (now === undefined || (this.firm() && this.value() === undefined && end === 'likely')) this.give({ low: x, likely: x, high: x });
     else this.give(ordered({ ...asRange(now), [end]: x }, end));
+  }
+
+  /** One figure; where a range is asked and nothing is known yet, it is the first of it. */
+  protected single(x: number): void {
+    this.give(this.number().ranged ? { low: x, likely: x, high: x } : x);
   }
 
   protected chosen(value: string): void {
@@ -177,15 +188,15 @@ export class InputField {
 
   protected add(): void {
     const row = Object.fromEntries(this.columns().flatMap((c) => (usualOf(c) === undefined ? [] : [[c.id, usualOf(c)]])));
-    this.changed.emit([...this.rows(), row]);
+    this.emit([...this.rows(), row]);
   }
 
   protected drop(i: number): void {
-    this.changed.emit(this.rows().filter((_, k) => k !== i));
+    this.emit(this.rows().filter((_, k) => k !== i));
   }
 
   protected cell(i: number, id: string, value: InputValue | undefined): void {
-    this.changed.emit(this.rows().map((r, k) => (k === i ? { ...r, [id]: value } : r)));
+    this.emit(this.rows().map((r, k) => (k === i ? { ...r, [id]: value } : r)));
   }
 
   protected async dropped(event: Event): Promise<void> {
@@ -198,12 +209,17 @@ export class InputField {
     this.busy.set(true);
     this.problem.set('');
     try {
-      this.changed.emit(await firstValueFrom(this.api.addFile(new Uint8Array(await chosen.arrayBuffer()), chosen.name)));
+      this.emit(await firstValueFrom(this.api.addFile(new Uint8Array(await chosen.arrayBuffer()), chosen.name)));
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
     } finally {
       this.busy.set(false);
     }
+  }
+
+  private emit(value: InputValue): void {
+    this.held.set(value);
+    this.changed.emit(value);
   }
 
   private faulty(value: InputValue): boolean {

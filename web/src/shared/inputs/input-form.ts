@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { askedOf, type InputSpec, type InputValue, type Values } from '@cuadro/core/inputs/spec';
 import { InputField } from './input-field';
 
@@ -35,6 +35,9 @@ export class InputForm {
   /** The input that somebody is at, for the margin. */
   readonly looked = output<InputSpec>();
 
+  /** The newest values: two fields may change before the page has come round once. */
+  private readonly held = linkedSignal(() => this.values());
+
   protected readonly groups = computed(() => {
     const asked = askedOf(this.specs(), this.values());
     return [...new Set(asked.map((s) => s.group ?? ''))].map((name) => ({ name, specs: asked.filter((s) => (s.group ?? '') === name) }));
@@ -44,8 +47,9 @@ export class InputForm {
   protected missing = (s: InputSpec): boolean => !s.optional && this.values()[s.id] === undefined && !('usual' in s && s.usual !== undefined);
 
   protected set(id: string, value: InputValue | undefined): void {
-    const next: Record<string, InputValue | undefined> = { ...this.values(), [id]: value };
+    const next: Record<string, InputValue | undefined> = { ...this.held(), [id]: value };
     if (value === undefined) delete next[id];
+    this.held.set(next);
     this.changed.emit(next);
   }
 }

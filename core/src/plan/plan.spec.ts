@@ -1,0 +1,276 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { GIFT_UNITS } from '../case/contribution';
+import { plainFacts } from '../case/facts';
+import { demoDoc, studiedRef } from '../case/testing';
+import type { CaseDoc } from '../case/types';
+import { evaluateCase } from '../decide/evaluate-case';
+import { screenAll } from '../decide/options';
+import { inputFaults } from '../inputs/schema';
+import { asRange, filled, number, type Values } from '../inputs/spec';
+import { sheetUnit } from '../inputs/text';
+import { MAKERS, makeFaults } from '../make/makers';
+import { requirementSpec } from '../need/requirements';
+import { CONSTANTS } from '../process/constants';
+import { BUILT_IN_SITE } from '../records/site';
+import { evaluateRoute } from '../routes/evaluate-route';
+import { DEFAULT_SHOP, shopEntries } from '../shelf/shop';
+import { box, moved } from '../shape/testing';
+import { compileSheet } from '../worksheet/compile';
+import { requireFinite, valueOf } from '../worksheet/evaluate';
+import { openFigure } from '../worksheet/figured';
+import { namesIn } from '../worksheet/parse';
+import { checkUnits } from '../worksheet/units';
+import { frameOf, pointsOf } from './drawing';
+import { contributionOf, evaluatePlan, geometryKey, isGift, isRequirement, standIns } from './evaluate-plan';
+import { factsOf, factsWith } from './facts';
+import type { Planner } from './planner';
+import { PLANNERS, plannerOf } from './planners';
+import { brake } from './planners/brake';
+import { grip } from './planners/grip';
+
+/** Cases for which each planner is offered. */
+const CASES: Record<string, CaseDoc> = { grip: demoDoc({ family: 'gripper', size_mm: [300, 120, 60] }), brake: demoDoc({ family: 'brake-tool' }) };
+/** Answers that ask everything there is to ask, so that every line has something to work on. */
+const FULL: Record<string, Values[]> = {
+  grip: [{ means: 'both', hot: true, bottleneck: true, inertia_limit: 1, surface: 'oily', pose: 'upright', grit: true, mu: { low: 0.2, likely: 0.3, high: 0.4 }, tool_mass: { low: 1, likely: 2, high: 3 } }, { means: 'fingers' }, { means: 'cups' }],
+  brake: [{ metal: 'own', own_yield: { low: 200, likely: 220, high: 240 }, own_tensile: { low: 300, likely: 330, high: 360 }, own_young: 200, own_stretch: 0.2, press: 50_000, measured_angle: 93 }, { mode: 'bead' }, { mode: 'bead', metal: 'own', own_stretch: 0.1, own_yield: { low: 200, likely: 220, high: 240 }, own_tensile: { low: 300, likely: 330, high: 360 }, own_young: 200 }, {}],
+};
+const facts = (p: Planner, values: Values = {}) => plainFacts({ ...CASES[p.id], plans: { [p.id]: { values } } }, BUILT_IN_SITE);
+const run = (p: Planner, values: Values = {}, samples = 0) => evaluatePlan(p, facts(p, values), { values }, samples);
+
+describe.each(PLANNERS.map((p) => [p.id, p] as const))('the planner %s', (id, p) => {
+  it('has its file, and is offered where it fits', () => {
+    expect(readdirSync(join(__dirname, 'planners'))).toContain(`${id}.ts`);
+    expect(p.fits(plainFacts(CASES[id], BUILT_IN_SITE))).toBe(true);
+    expect(p.fits(plainFacts(demoDoc({ family: 'gauge' }), BUILT_IN_SITE))).toBe(false);
+  });
+  it('has units that agree on every line', () => {
+    for (const values of FULL[id]) {
+      const { sheet, entries } = run(p, values);
+      expect(() => checkUnits(sheet, entries)).not.toThrow();
+    }
+  });
+  it('comes out finite at likely, low and high answers, and so do its drawing and its ranges', () => {
+    for (const values of FULL[id]) {
+      for (const end of ['low', 'likely', 'high'] as const) {
+        const given = filled(p.inputs, values);
+        const at = Object.fromEntries(p.inputs.flatMap((i) => (i.kind === 'number' && given[i.id] !== undefined ? [[i.id, i.ranged ? asRange(asRange(given[i.id] as number)[end]) : asRange(given[i.id] as number)[end]]] : given[i.id] === undefined ? [] : [[i.id, given[i.id]]])));
+        const result = run(p, at as Values, 50);
+        expect(() => requireFinite(result.point)).not.toThrow();
+        for (const [x, y] of pointsOf(result.drawing!)) expect([Number.isFinite(x), Number.isFinite(y)]).toEqual([true, true]);
+        expect(frameOf(result.drawing!).width).toBeGreaterThan(0);
+        for (const f of result.findings) expect([f.reason.length > 10, f.basis.length > 10]).toEqual([true, true]);
+      }
+    }
+  });
+  it('uses every answer: each moves a line, a finding or the drawing', () => {
+    for (const spec of p.inputs) {
+      const other = ((): unknown => {
+        if (spec.kind === 'number') {
+          const now = asRange((filled([spec], {})[spec.id] as number | undefined) ?? spec.min).likely;
+          const x = now * 1.5 + (now === 0 ? 1 : 0) <= spec.max ? now * 1.5 + (now === 0 ? 1 : 0) : now / 1.5;
+          const y = spec.whole ? Math.round(x) : x;
+          return spec.ranged ? asRange(y) : y;
+        }
+        if (spec.kind === 'choice') return spec.options.find((o) => o.value !== spec.usual)!.value;
+        return spec.kind === 'yes-no' ? !spec.usual : undefined;
+      })();
+      const says = (values: Values): string => {
+        const r = run(p, values);
+        return JSON.stringify([[...r.point.columns], r.findings, r.drawing]);
+      };
+      // Measured on the mesh: the choice of the face is asked of the shape worker.
+      if (spec.id === 'flange') continue;
+      const moves = [{}, ...FULL[id]].some((base) => says({ ...base, [spec.id]: other } as Values) !== says(base));
+      expect([spec.id, moves]).toEqual([spec.id, true]);
+    }
+  });
+  it('gives only what there is a place for, in its unit', () => {
+    const { sheet, entries } = run(p, FULL[id][0]);
+    for (const { line, to } of p.gives ?? []) {
+      const unit = sheet.lines.get(line)?.unit ?? entries.find((e) => e.name === line)!.unit;
+      const spec = isRequirement(to) ? requirementSpec(to) : undefined;
+      expect([line, spec?.kind === 'number' ? sheetUnit(spec) : isGift(to) ? GIFT_UNITS[to] : 'nowhere']).toEqual([line, unit]);
+    }
+  });
+  it('fills in makers that exist, with figures they take', () => {
+    for (const m of p.makes ?? []) {
+      const maker = MAKERS.find((x) => x.id === m.maker)!;
+      const r = run(p);
+      expect(makeFaults(maker, m.values(r.figures, r.values))).toEqual([]);
+    }
+  });
+  it('joins every route without a quarrel: units, names, a finite price', () => {
+    const doc = { ...CASES[id], plans: { [id]: { values: {} } } };
+    const joined = factsOf(doc, BUILT_IN_SITE);
+    expect(joined.contributions.map((c) => c.id)).toEqual([id]);
+    for (const pin of [{ process: 'extrusion-chamber', material: 'pa12-cf' }, { process: 'cnc-mill', material: 'al-6061' }, { process: 'powder-polymer', material: 'pa12-powder' }]) {
+      const route = evaluateRoute(joined, pin, []);
+      expect(() => checkUnits(route.sheet, route.entries)).not.toThrow();
+      expect(() => requireFinite(route.point)).not.toThrow();
+    }
+  });
+  it('takes the answers of its own form back from JSON', () => {
+    for (const values of FULL[id]) expect(inputFaults(p.inputs, JSON.parse(JSON.stringify(values)), false)).toEqual([]);
+  });
+});
+
+describe('grip, by hand', () => {
+  // A 2 kg casting, dry, four cups of 40 mm at 60 kPa, moved at 5 m/s².
+  const values: Values = { work_mass: asRange(2), cup_diameter: 40, level: asRange(60), acceleration: asRange(5), tool_mass: asRange(1), tool_centre: asRange(100), hardware_mass: asRange(0.2), work_centre: asRange(180), leak: asRange(1), payload: 5, payload_centre: 120 };
+  const f = run(grip, values).figures;
+
+  it('holds n A Δp against twice the moving weight', () => {
+    expect(f('work_force')).toBeCloseTo(2 * (9.80665 + 5), 10); // 29.6133 N
+    expect(f('needed_force')).toBeCloseTo(59.2266, 4);
+    expect(f('cup_area')).toBeCloseTo(Math.PI * 400, 8);
+    expect(f('hold_force')).toBeCloseTo(4 * Math.PI * 400 * 0.06, 8); // 301.59 N
+    expect(f('fastest_by_grip')).toBeCloseTo(301.5929 / 2 / 2 - 9.80665, 4);
+  });
+  it('carries on for a while after the air is lost', () => {
+    // Cups 4 · 1256.64 mm² · 6 mm, hose 28.27 mm² · 1500 mm: 30 159 + 42 412 mm³ = 0.072571 l.
+    expect(f('air_volume')).toBeCloseTo(0.0725708, 6);
+    // Lets go at 2 · 9.80665 / (4 · 1256.64 mm²) = 3.902 kPa; fills at 4 l/min of 101.325 kPa: 0.0725708 · 56.098 / (4 · 101.325) min.
+    expect(f('least_level')).toBeCloseTo(3.90194, 4);
+    expect(f('hold_time')).toBeCloseTo((0.0725708 * 56.09806 * 60) / (4 * 101.325), 3);
+    expect(f('evacuation')).toBeCloseTo((0.0725708 / 60) * Math.log(101.325 / 41.325) * 60, 5);
+  });
+  it('loads the wrist with mass, moment and inertia', () => {
+    expect(f('moved_mass')).toBeCloseTo(3.2, 10);
+    expect(f('moved_centre')).toBeCloseTo((1.2 * 100 + 2 * 180) / 3.2, 10); // 150 mm
+    expect(f('allowed_mass')).toBeCloseTo((5 * 120) / 150, 10); // 4 kg
+    expect(f('tool_room')).toBeCloseTo(4 - 2 - 0.2, 10);
+  });
+  it('loses pressure in the channels as a turbulent pipe does', () => {
+    // 60 l/min through 6 mm: 35.37 m/s, Re = 1.2 · 35.368 · 0.006 / 1.8e-5 = 14 147, f = 0.316/Re^¼ = 0.02897; Δp = f · 250 · ½ρv² = 5 437 Pa.
+    expect(f('channel_speed')).toBeCloseTo(35.3678, 3);
+    expect(f('pressure_drop')).toBeCloseTo(5.4366, 3);
+  });
+  it('moves faster with less mass, never faster than it grips', () => {
+    const g = run(grip, { ...values, today_mass: asRange(4), arm: asRange(1), moves: 2, stroke: 400, speed: 10 }).figures;
+    // Axes' force on 6.2 + 5 kg at 5 m/s² moves 3.2 + 5 kg at 6.829 m/s²; short moves take 2√(s/a).
+    expect(g('new_acceleration')).toBeCloseTo((5 * 11.2) / 8.2, 8);
+    expect(g('gain')).toBeCloseTo(2 * (2 * Math.sqrt(0.4 / 5) - 2 * Math.sqrt(0.4 / ((5 * 11.2) / 8.2))), 8);
+    const slippery = run(grip, { ...values, surface: 'oily', cup_diameter: 20, today_mass: asRange(4), arm: asRange(1) }).figures;
+    expect(slippery('new_acceleration')).toBeLessThanOrEqual(Math.max(slippery('fastest_by_grip'), 0.05));
+  });
+  it('says when it would drop the work', () => {
+    const dropped = run(grip, { ...values, cups: 1, cup_diameter: 15, surface: 'oily' });
+    expect(dropped.findings.find((x) => x.id === 'hold')).toMatchObject({ state: 'fail', reason: expect.stringContaining('it would drop the work') });
+    expect(run(grip, values).findings.find((x) => x.id === 'hold')?.state).toBe('pass');
+    expect(run(grip, { ...values, payload: 3 }).findings.find((x) => x.id === 'payload')?.state).toBe('fail');
+  });
+  it('hands on the weight left for the tool, the load and, hot, the temperature of the tip', () => {
+    expect(standIns(run(grip, values)).map((g) => g.to)).toEqual(['massLimit', 'load']);
+    const hot = standIns(run(grip, { ...values, hot: true, work_temp: 180, contact: 4, cycle: 12 }));
+    // (500 · 4 · 180 + 75 · 12 · 23) / (500 · 4 + 75 · 12)
+    expect(hot.find((g) => g.to === 'serviceTemp')?.value).toBeCloseTo((2000 * 180 + 900 * 23) / 2900, 8);
+  });
+  it('measures centre and gyration of the tool on its mesh', () => {
+    // A bar 10 × 10 × 120 standing on its flange: centre at 60; gyration² = (100 + 14 400)/12 + 60².
+    const bar = moved(box(10, 10, 120), [3, 4, 5]);
+    const g = grip.geometry!.run(bar, { flange: 'z-low' }, [], () => undefined) as { centre_mm: number; gyration_mm: number };
+    expect(g.centre_mm).toBeCloseTo(60, 4);
+    expect(g.gyration_mm).toBeCloseTo(Math.sqrt((100 + 14_400) / 12 + 3600), 3);
+    const doc = { ...CASES['grip'], shapes: { printed: studiedRef(bar) } };
+    const kept = { values: {}, geometry: { key: geometryKey(grip, 'b'.repeat(64), {}), result: g } };
+    expect(evaluatePlan(grip, plainFacts(doc, BUILT_IN_SITE), kept).figures('tool_centre')).toBeCloseTo(60, 4);
+    // Another face is another measurement.
+    expect(evaluatePlan(grip, plainFacts(doc, BUILT_IN_SITE), { ...kept, values: { flange: 'x-low' } }).measured).toBe(false);
+  });
+});
+
+describe('brake, by hand', () => {
+  // 1.5 mm soft steel over V 12, 500 mm long, nose R 2, to 90°.
+  const values: Values = { metal: 'soft-steel', gauge: 1.5, opening: 12, bend_length: 500, nose: 2, angle: 90, angle_tol: 1, bend_factor: asRange(1.33), shoulder: 2 };
+  const f = run(brake, values).figures;
+  it('takes k σ L t² / V', () => {
+    expect(f('bend_force')).toBeCloseTo((1.33 * 370 * 500 * 1.5 ** 2) / 12, 6); // 46 134 N
+    expect(f('air_pressure')).toBeCloseTo(46_134.375 / (500 * 2 * 2 * Math.SQRT1_2), 4);
+  });
+  it('springs back by the elastic ratio, the middle of the sheet keeping its length', () => {
+    const x = (2 * 240) / (205_000 * 1.5);
+    const rf = 2 / (4 * x ** 3 - 3 * x + 1);
+    expect(f('free_radius')).toBeCloseTo(rf, 10);
+    expect(f('springback')).toBeCloseTo(90 * ((rf + 0.75) / 2.75 - 1), 8);
+    expect(f('punch_angle')).toBeCloseTo(90 - f('springback'), 10);
+  });
+  it('learns from the trial bend: bent without allowance it came out at 93°', () => {
+    expect(run(brake, { ...values, measured_angle: 93 }).figures('springback')).toBeCloseTo(90 * (90 / 87 - 1), 8);
+  });
+  it('asks the nose to hold what moves the angle by its tolerance', () => {
+    // dy = V/4 · (1 + tan² 45°) · 1° = 3 · 2 · 0.0174533
+    expect(f('angle_reach')).toBeCloseTo(6 * (Math.PI / 180), 8);
+  });
+  it('knows what plastic tools bend', () => {
+    const state = (v: Values) => run(brake, { ...values, ...v }).findings.find((x) => x.id === 'sheet')?.state;
+    expect([state({ gauge: 1 }), state({}), state({ gauge: 3 }), state({ metal: 'stainless', gauge: 1.5 }), state({ metal: 'soft-aluminium', gauge: 1.5 })]).toEqual(['pass', 'conditional', 'fail', 'fail', 'pass']);
+  });
+  it('stretches a bead as a flat arc', () => {
+    const b = run(brake, { mode: 'bead', bead_depth: 3, bead_width: 12, gauge: 0.8, gap_extra: asRange(0.1) });
+    expect(b.figures('bead_strain')).toBeCloseTo((8 / 3) * (1 / 16), 10);
+    expect(b.figures('roller_gap')).toBeCloseTo(0.88, 10);
+    expect(b.findings.find((x) => x.id === 'stretch')?.state).toBe('pass');
+  });
+});
+
+describe('a plan in a case', () => {
+  const doc = demoDoc({ family: 'brake-tool', need: { copies: { level: 'must', value: 2, from: '' } } });
+  const planned = { ...doc, plans: { brake: { values: { metal: 'stainless', gauge: 0.6, opening: 6, bend_length: 400 } as Values } } };
+  it('stands in for what nobody has typed, and steps back where somebody has', () => {
+    const { need } = factsOf(planned, BUILT_IN_SITE);
+    const force = run(brake, planned.plans.brake.values).figures('bend_force');
+    expect(need.load).toMatchObject({ value: force, assumed: false, plan: 'brake', from: 'plan: Brake and bead' });
+    const typed = { ...planned, need: { ...planned.need, load: { level: 'must' as const, value: 5, from: 'me' } } };
+    expect(factsOf(typed, BUILT_IN_SITE).need.load).toMatchObject({ value: 5, from: 'me' });
+  });
+  it('reaches the screening: a pressure that crushes plastic rules it out', () => {
+    const state = (values: Values): string => screenAll(factsOf({ ...doc, plans: { brake: { values } } }, BUILT_IN_SITE)).find((o) => o.material === 'petg')!.checks.find((c) => c.id === 'pressure')!.state;
+    expect([state({ metal: 'soft-aluminium', gauge: 0.5, opening: 6 }), state({ metal: 'stainless', gauge: 3, opening: 18 })]).toEqual(['pass', 'fail']);
+  });
+  it('reaches every sheet: trial hours are paid and take days, and open down to the answer', () => {
+    const pin = { process: 'extrusion-chamber', material: 'pei' };
+    const bare = evaluateRoute(factsOf(doc, BUILT_IN_SITE), pin, []);
+    const full = evaluateRoute(factsOf({ ...doc, plans: { brake: { values: { trials: 10, trial_h: asRange(1), trial_sheet: asRange(4) } as Values } } }, BUILT_IN_SITE), pin, []);
+    const rate = valueOf(full.point, 'engineer_rate'), overhead = valueOf(full.point, 'overhead'), scrap = valueOf(full.point, 'scrap');
+    // Ten hours of the engineer once an order, forty of sheet on each tool; overhead on both, scrap on the second.
+    expect(valueOf(full.point, 'price_once') - valueOf(bare.point, 'price_once')).toBeCloseTo(10 * rate * (1 + overhead), 6);
+    expect(valueOf(full.point, 'price_each') - valueOf(bare.point, 'price_each')).toBeCloseTo((40 / (1 - scrap)) * (1 + overhead), 6);
+    expect(full.lead.days).toBeGreaterThan(bare.lead.days);
+    const opened = openFigure(full, 'plan_engineer_h');
+    expect(opened.inputs.map((i) => i.name)).toEqual(['brake_trial_hours']);
+    expect(openFigure(full, 'brake_trial_hours').inputs.map((i) => [i.name, i.value, i.source?.kind])).toEqual([['brake_trials', 10, 'you'], ['brake_trial_h', 1, 'you']]);
+  });
+  it('reaches the verdict: what the plan finds against becomes a condition', () => {
+    const { view } = evaluateCase({ ...doc, plans: { brake: { values: { gauge: 0.8, opening: 30 } } } }, BUILT_IN_SITE, 50);
+    expect(view.verdict.conditions.join(' ')).toContain('Brake and bead: The opening is 37.5 times the thickness');
+    expect(view.plans[0]).toMatchObject({ id: 'brake', gives: expect.arrayContaining([{ line: 'bend_force', to: 'load', overruled: false }]) });
+  });
+  it('is charged by its content: another plan of the same name is another sheet', () => {
+    const dummy = (expr: string): Planner => ({ id: 'dummy', label: 'Dummy', what: '', basis: [], fits: () => true, inputs: [number('n', 'Pieces', 'count', [0, 10], 3), number('price', 'Price', 'money', [0, 100], 7)], headline: [], cautions: [], findings: () => [], lines: [{ name: 'cost', label: 'Cost', unit: 'money', expr }], gives: [{ line: 'cost', to: 'hardware_money' }] });
+    const price = (p: Planner | undefined): number => valueOf(evaluateRoute(p ? factsWith([p], { ...doc, plans: { dummy: { values: {} } } }, BUILT_IN_SITE) : factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 's235' }, []).point, 'hardware_cost');
+    const bare = price(undefined);
+    expect([price(dummy('n * price')) - bare, price(dummy('2 * n * price')) - bare, price(undefined) - bare]).toEqual([21, 42, 0]);
+  });
+  it('that cannot be worked out takes no route with it', () => {
+    const broken: Planner = { ...plannerOf('brake'), id: 'broken', lines: [{ name: 'x', label: 'X', unit: 'money', expr: '0 * log(-1 * one) * unit' }], inputs: [number('one', 'One', 'count', [0, 2], 1), number('unit', 'Unit', 'money', [0, 2], 1)], entries: undefined, findings: () => [], drawing: undefined, makes: [], gives: [{ line: 'x', to: 'hardware_money' }, { line: 'x', to: 'load' }] };
+    const f = factsWith([broken], { ...doc, plans: { broken: { values: {} } } }, BUILT_IN_SITE);
+    expect([f.contributions, f.need.load?.plan]).toEqual([[], undefined]);
+  });
+});
+
+describe('names', () => {
+  it('of plan lines never hide those of the shop, of conversions or of the bill', () => {
+    const taken = new Set([...CONSTANTS, ...shopEntries(DEFAULT_SHOP)].map((e) => e.name));
+    for (const p of PLANNERS) {
+      for (const l of p.lines) expect(taken.has(l.name)).toBe(false);
+      const c = contributionOf(p, facts(p), { values: {} })!;
+      for (const l of c.lines) expect(l.name.startsWith(`${p.id}_`)).toBe(true);
+      // Whatever a joined line uses and the plan does not bring is a name that every route has.
+      const own = new Set([...c.lines.map((l) => l.name), ...c.entries.map((e) => e.name)]);
+      const sheet = compileSheet(c.lines, [...own, ...taken, 'mass_part', 'remedy_mass'].filter((n) => !c.lines.some((l) => l.name === n)));
+      for (const l of c.lines) for (const n of namesIn(sheet.exprs.get(l.name)!)) expect(own.has(n) || taken.has(n) || ['mass_part', 'remedy_mass'].includes(n)).toBe(true);
+    }
+  });
+});

@@ -1,0 +1,91 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { inputFaults } from '../inputs/schema';
+import { lifeEntry } from '../life/life';
+import { plainFacts } from '../case/facts';
+import { demoDoc } from '../case/testing';
+import { evaluateRoute } from '../routes/evaluate-route';
+import { material } from '../shelf/shelf';
+import { DEFAULT_SHOP } from '../shelf/shop';
+import { blended, NO_EVIDENCE, ownLog, PRIOR_WEIGHT } from './evidence';
+import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
+import { expired, priceAt, quote } from './kinds/quote';
+import type { RecordRow } from './kind';
+import type { Values } from '../inputs/spec';
+
+const row = (kind: string, values: Values): RecordRow => ({ id: '1', kind, caseId: null, at: '2026-11-25T10:00:00Z', who: 'x', revision: 1, values });
+const life = (cycles: number, ended: string, more: Values = {}): RecordRow => row('tool-life', { tool: 'nest', duty: 'locate', material: 'pa12-cf', cycles, ended, ...more });
+
+describe('kinds of record', () => {
+  it('have a file each', () => {
+    expect(readdirSync(join(__dirname, 'kinds')).sort()).toEqual(RECORD_KINDS.map((k) => `${k.id}.ts`).sort());
+    expect(() => recordKindOf('rumour')).toThrow('quote, note, tool-life, build');
+  });
+  it('are called by something a person wrote', () => {
+    expect(recordKindOf('note').title({ text: 'Slips on wet days\nsee picture' })).toBe('Slips on wet days');
+    expect(quote.title({ supplier: 'Tornería Prueba', number: 'Q-12' })).toBe('Tornería Prueba, Q-12');
+  });
+  it('refuse what is incomplete', () => {
+    expect(inputFaults(quote.inputs, { dated: '2026-11-25', breaks: [] }).map((f) => f.message)).toEqual(['Supplier is missing.']);
+    expect(inputFaults(quote.inputs, { supplier: 'A', dated: '2026-11-25', breaks: [{ from: 1, each: 5 }], once: 0 })).toEqual([]);
+  });
+});
+
+describe('a quote', () => {
+  const breaks = [{ from: 10, each: 80 }, { from: 1, each: 120 }, { from: 50, each: 60 }];
+  it('has the price of the largest break that is reached, the first below all', () => {
+    expect([1, 9, 10, 49, 50, 1000].map((n) => priceAt({ breaks }, n))).toEqual([120, 120, 80, 80, 60, 60]);
+    expect(priceAt({ breaks: [{ from: 5, each: 9 }] }, 2)).toBe(9);
+    expect(priceAt({}, 2)).toBeUndefined();
+  });
+  it('holds up to and with its last day, and says so after', () => {
+    const v = { valid_until: '2026-11-30' };
+    expect([expired(v, '2026-11-30'), expired(v, '2026-12-01'), expired({}, '2030-01-01')]).toEqual([false, true, false]);
+    expect(quote.notice!(v, '2026-12-01')).toContain('Ran out on 2026-11-30');
+    expect(quote.notice!(v, '2026-11-30')).toBeUndefined();
+  });
+});
+
+describe('evidence', () => {
+  it('of lives is the largest-likelihood median of a wear-out life, tools in use counted for what they did', () => {
+    // η = √((1000² + 2000² + 3000²)/2) for two failures and one still in use at 3000; median η √ln 2.
+    const { life: [found] } = evidenceOf([life(1000, 'worn'), life(2000, 'broken'), life(3000, 'in-use')]);
+    expect(found).toMatchObject({ duty: 'locate', material: 'pa12-cf', n: 3, worn: 2 });
+    expect(found.median).toBeCloseTo(Math.sqrt(14e6 / 2) * Math.sqrt(Math.LN2), 6);
+  });
+  it('keeps duties and materials apart', () => {
+    expect(evidenceOf([life(1, 'worn'), life(1, 'worn', { material: 'pei' }), life(1, 'worn', { duty: 'press' })]).life).toHaveLength(3);
+  });
+  it('of builds is the geometric mean of actual over estimated, and the share that failed', () => {
+    const build = (values: Values): RecordRow => row('build', { tool: 't', process: 'extrusion-open', outcome: 'good', ...values });
+    const { ratios } = evidenceOf([build({ hours_estimated: 10, hours_actual: 20 }), build({ hours_estimated: 10, hours_actual: 5 }), build({ hours_estimated: 4, outcome: 'failed' }), build({ money_estimated: 50, money_actual: 100 })]);
+    expect(ratios.find((r) => r.of === 'hours')).toMatchObject({ n: 2, mean: 1 });
+    expect(ratios.find((r) => r.of === 'money')).toMatchObject({ n: 1, mean: 2 });
+    expect(ratios.find((r) => r.of === 'scrap')).toMatchObject({ n: 4, mean: 0.25 });
+  });
+  it('moves a range by its weight, and narrows it', () => {
+    const prior = { low: 100, likely: 1000, high: 10_000 };
+    const moved = blended(prior, 100, 12);
+    expect(moved.likely).toBeCloseTo(1000 ** 0.25 * 100 ** 0.75, 8);
+    expect(moved.high / moved.low).toBeCloseTo(100 ** Math.sqrt(PRIOR_WEIGHT / 16), 8);
+    expect(blended(prior, 5, 0)).toBe(prior);
+    // Ever more of the same brings it there.
+    expect(blended(prior, 100, 1e9).likely).toBeCloseTo(100, 4);
+  });
+  it('flows back: life and scrap of later estimates say whose they are', () => {
+    const log = evidenceOf([...Array.from({ length: 12 }, () => life(500, 'worn')), row('build', { tool: 't', process: 'extrusion-chamber', outcome: 'failed' })]);
+    const m = material('pa12-cf');
+    const before = lifeEntry('locate', m, 'none', false), after = lifeEntry('locate', m, 'none', false, log);
+    expect(after.likely).toBeLessThan(before.likely / 5);
+    expect(after.source).toMatchObject({ kind: 'measured', text: expect.stringContaining('12 tools of your own log') });
+    // A steel face is another tool.
+    expect(lifeEntry('locate', m, 'none', true, log)).toEqual(lifeEntry('locate', m, 'none', true, NO_EVIDENCE));
+    const site = { shop: DEFAULT_SHOP, evidence: log };
+    const scrap = evaluateRoute(plainFacts(demoDoc({ family: 'assembly-fixture' }), site), { process: 'extrusion-chamber', material: 'pa12-cf' }, []).entries.find((e) => e.name === 'scrap')!;
+    expect(scrap.source.text).toContain('1 build of your own log');
+    expect(scrap.likely).toBeGreaterThan(0.05);
+  });
+  it('counts in words', () => {
+    expect([ownLog(1), ownLog(12), ownLog(2, 'build')]).toEqual(['1 tool of your own log', '12 tools of your own log', '2 builds of your own log']);
+  });
+});

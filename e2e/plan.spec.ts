@@ -1,0 +1,133 @@
+import { readFileSync } from 'node:fs';
+import { readShape } from '@cuadro/core/shape/measure';
+import { expect, test } from './server';
+
+const saved = (page: import('@playwright/test').Page) => page.locator('.cell.save').getByText('saved', { exact: true });
+
+test('a plan is worked out, opened to its answers, stands in for the need, joins the sheet, and is there after a reload', async ({ page, server }) => {
+  await page.goto(await server.step('Press-brake', 'plan'));
+  await page.getByRole('button', { name: 'Work it out' }).click();
+  await page.getByRole('combobox', { name: 'Sheet', exact: true }).selectOption({ label: 'stainless (304)' });
+  await page.getByRole('textbox', { name: 'Thickness of the sheet' }).fill('0.6');
+  await page.getByRole('textbox', { name: 'Length of the bend' }).fill('40 cm');
+  await page.getByRole('textbox', { name: 'Opening of the die' }).fill('6');
+  await page.getByRole('textbox', { name: 'Trial bends' }).fill('10');
+  // F = k σ L t² / V = 1.33 · 620 · 400 · 0.36 / 6 = 19 790 N.
+  await expect(page.getByRole('button', { name: /^Force of the tool, 19\s790\sN, open$/ })).toBeVisible();
+  await expect(page.getByText('0.6 mm of stainless (304) is within what plastic tools bend')).toBeVisible();
+  await expect(page.getByRole('img', { name: /^The bend in section/ })).toBeVisible();
+
+  await test.step('a figure opens down to what was typed', async () => {
+    const margin = page.getByRole('complementary');
+    await page.getByRole('button', { name: /^Force of the tool/ }).click();
+    await margin.getByRole('button', { name: /^Bending force, / }).click();
+    await margin.getByRole('button', { name: /^Thickness of the sheet, 0\.6\smm/ }).click();
+    await expect(margin).toContainText('Given by you.');
+  });
+  await test.step('what the need had typed stays; what it had not is worked out', async () => {
+    await expect(page.getByText(/need: largest load, where a figure of your own stands/)).toBeVisible();
+    await expect(saved(page)).toBeVisible();
+    const { doc } = await server.case('Press-brake');
+    expect(doc.plans?.['brake'].values).toMatchObject({ metal: 'stainless', gauge: 0.6, bend_length: 400, opening: 6, trials: 10 });
+    await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Need' }).click();
+    await page.getByRole('button', { name: 'Forget Largest load' }).click();
+    await expect(page.getByRole('textbox', { name: 'Largest load', exact: true })).toHaveValue('19790.4');
+    await expect(page.getByRole('textbox', { name: 'Largest load, where it comes from' })).toHaveValue('plan: Brake and bead');
+  });
+  await test.step('every route pays for the trials, and opens them', async () => {
+    await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Sheet' }).click();
+    await page.getByRole('button', { name: /^One-off price, route A/ }).click();
+    const margin = page.getByRole('complementary');
+    await margin.getByRole('button', { name: /^One-off direct cost/ }).click();
+    await margin.getByRole('button', { name: /^Working the plans out and trying them/ }).click();
+    await margin.getByRole('button', { name: /^Working the plans out and trying them, 3\.0\sh/ }).click();
+    await expect(margin).toContainText('Trials');
+  });
+  await test.step('the punch is made from the plan and saved', async () => {
+    await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Shape' }).click();
+    await page.getByRole('navigation', { name: 'About the shape' }).getByRole('button', { name: 'Make', exact: true }).click();
+    await page.getByRole('button', { name: 'The punch, with the nose for this bend: figures of the plan' }).click();
+    await page.getByRole('button', { name: 'Make it' }).click();
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save punch as STL' }).click()]);
+    const { measure } = readShape(readFileSync(await download.path()), 'mm', 'punch.stl');
+    expect(measure).toMatchObject({ watertight: true });
+    expect(measure.box_mm[2]).toBeCloseTo(400, 3);
+  });
+  await page.reload();
+  await page.goto(await server.step('Press-brake', 'plan'));
+  await expect(page.getByRole('textbox', { name: 'Thickness of the sheet' })).toHaveValue('0.6');
+  const [pdf, xlsx] = await Promise.all(['report.pdf', 'sheet.xlsx'].map(async (f) => page.request.get(`${server.url}/api/cases/${(await server.case('Press-brake')).id}/${f}`)));
+  expect([pdf.status(), xlsx.status()]).toEqual([200, 200]);
+});
+
+test('the grip is measured on the mesh of the tool, and refuses what cannot be beside its field', async ({ page, server }) => {
+  await page.goto(await server.step('Vacuum', 'plan'));
+  await page.getByRole('button', { name: 'Work it out' }).click();
+  await page.getByRole('button', { name: 'Measure on the mesh' }).click();
+  await expect(page.getByRole('button', { name: 'Measured on the mesh; measure again' })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('textbox', { name: 'Cups', exact: true }).fill('2.5');
+  await expect(page.getByRole('alert').filter({ hasText: 'Cups: a whole number.' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Cups', exact: true }).fill('1');
+  await page.getByRole('textbox', { name: 'Cup diameter' }).fill('0.4 in');
+  await expect(page.getByText(/it would drop the work/)).toBeVisible();
+  // Another answer is another measurement: it is asked for again.
+  await expect(page.getByRole('button', { name: 'Measure on the mesh' })).toBeVisible();
+  await page.getByRole('button', { name: 'take the plan out' }).click();
+  await expect.poll(async () => (await server.case('Vacuum')).doc.plans).toBeUndefined();
+});
+
+test('quotes, notes and earlier states are kept with a case', async ({ page, server }) => {
+  await page.goto(await server.step('Inspection', 'papers'));
+  await page.getByRole('button', { name: 'Add a quote' }).click();
+  await page.getByRole('textbox', { name: 'Supplier' }).fill('Tornería Prueba');
+  await page.getByRole('button', { name: 'add a row' }).click();
+  await page.getByRole('textbox', { name: 'Price of one, row 1' }).fill('417');
+  await page.getByRole('textbox', { name: 'Wait' }).fill('2 weeks');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'put over A: Tornería Prueba' }).click();
+  await expect(page.getByText(/417\sEUR a tool for/)).toBeVisible();
+  await expect(saved(page)).toBeVisible();
+  const { doc } = await server.case('Inspection');
+  const [[, lines]] = Object.entries(doc.overrides);
+  expect(lines).toMatchObject({ price_each: { likely: 417, kind: 'quote' }, lead_days: { likely: 14 } });
+
+  await page.getByRole('button', { name: 'Notes', exact: true }).click();
+  await page.getByRole('button', { name: 'Add a note' }).click();
+  await page.getByRole('textbox', { name: 'Note' }).fill('Bowl rocks on the second pad');
+  const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+  await page.locator('form input[type=file]').setInputFiles({ name: 'seen.png', mimeType: 'image/png', buffer: png });
+  await expect(page.getByRole('link', { name: 'seen.png' }).last()).toBeVisible();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('img', { name: 'Picture: seen.png' })).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Notes', exact: true }).click();
+  await expect(page.getByText('Bowl rocks on the second pad').first()).toBeVisible();
+
+  await page.getByRole('button', { name: 'History' }).click();
+  await page.getByRole('button', { name: 'Revision 1', exact: true }).click();
+  await expect(page.getByRole('row', { name: /price of one tool.*417: Quote of Tornería Prueba/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Bring this state back' }).click();
+  await expect.poll(async () => (await server.case('Inspection')).doc.overrides).toEqual({});
+  await page.getByRole('button', { name: 'take back' }).click();
+  await expect.poll(async () => Object.keys((await server.case('Inspection')).doc.overrides).length).toBe(1);
+});
+
+test('the log moves later estimates, and says by how many of one\'s own', async ({ page, server }) => {
+  await page.goto(`${server.url}/log`);
+  for (const cycles of ['400', '600', '500']) {
+    await page.getByRole('button', { name: 'Add a tool in use' }).click();
+    await page.getByRole('textbox', { name: 'Tool', exact: true }).fill(`nest ${cycles}`);
+    await page.getByRole('combobox', { name: 'What it does' }).selectOption({ label: 'guides a cutter' });
+    await page.getByRole('combobox', { name: 'Made of' }).selectOption({ value: 'pa12-cf' });
+    await page.getByRole('textbox', { name: 'Cycles made' }).fill(cycles);
+    await page.getByRole('combobox', { name: 'It is' }).selectOption({ label: 'worn out' });
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(page.getByText(`nest ${cycles}`).first()).toBeVisible();
+  }
+  await expect(page.getByRole('complementary')).toContainText('from 3 tools of your own log, 3 worn out');
+  await page.goto(await server.step('Hinge', 'routes'));
+  await expect(page.locator('.busy.off')).toBeAttached();
+  const { site } = { site: (await (await page.request.get(`${server.url}/api/shop`)).json()) as { evidence: { life: { median: number }[] } } };
+  // √((400² + 600² + 500²)/3 · ln 2)
+  expect(site.evidence.life[0].median).toBeCloseTo(Math.sqrt((770_000 / 3) * Math.LN2), 6);
+});
