@@ -31,7 +31,7 @@ test('a plan is worked out, opened to its answers, stands in for the need, joins
     expect(doc.plans?.['brake'].values).toMatchObject({ metal: 'stainless', gauge: 0.6, bend_length: 400, opening: 6, trials: 10 });
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Need' }).click();
     await page.getByRole('button', { name: 'Forget Largest load' }).click();
-    await expect(page.getByRole('textbox', { name: 'Largest load', exact: true })).toHaveValue('19790.4');
+    await expect(page.getByRole('textbox', { name: 'Largest load', exact: true })).toHaveValue(/^19\s790\.4$/);
     await expect(page.getByRole('textbox', { name: 'Largest load, where it comes from' })).toHaveValue('plan: Brake and bead');
   });
   await test.step('every route pays for the trials, and opens them', async () => {

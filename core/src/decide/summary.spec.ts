@@ -8,7 +8,7 @@ import { routesSummary, whyRoute } from './summary';
 import { demoDoc } from '../case/testing';
 import { worthKnowing } from './worth-knowing';
 
-const check = (id: string, label: string, state: State): CheckResult => ({ id, label, state, reason: `${label} says ${state}.`, basis: 'test', offers: [] });
+const check = (id: string, label: string, state: State): CheckResult => ({ id: id as CheckResult['id'], label, state, reason: `${label} says ${state}.`, basis: 'test', offers: [] });
 const route = (processLabel: string, state: State, checks: CheckResult[]): RouteOption => ({ processLabel, state, checks, remedies: [] }) as unknown as RouteOption;
 
 describe('the matrix in a few sentences', () => {

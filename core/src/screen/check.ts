@@ -5,6 +5,8 @@ import type { Hole } from '../shape/holes';
 import type { ShapeStudy } from '../shape/study';
 import type { Material } from '../shelf/types';
 import type { Remedy } from './remedy';
+import type { RemedyId } from './remedies';
+import type { CheckId } from './screen';
 import type { Traits } from './traits';
 
 export type { Remedy } from './remedy';
@@ -30,13 +32,13 @@ export interface Finding {
   /** What the check rests on, and how far it may be trusted. */
   basis: string;
   /** Remedies that answer the shortfall, by id, the usual one first. */
-  offers?: readonly string[];
+  offers?: readonly RemedyId[];
   /** The shortfall is life alone: the route can still make the first parts. */
   bridge?: boolean;
 }
 
 export interface CheckResult extends Omit<Finding, 'offers'> {
-  id: string;
+  id: CheckId;
   label: string;
   /** Offers that can be done on this route, priced. */
   offers: Remedy[];

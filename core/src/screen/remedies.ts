@@ -21,14 +21,17 @@ import { softPads } from './remedies/soft-pads';
 import { tiltedSetUp } from './remedies/tilted-set-up';
 import { twoStageCure } from './remedies/two-stage-cure';
 
-/** Every remedy. Effects are applied in this order: heat before machining, machining before coats, pads last. */
-export const REMEDIES: readonly RemedyKind[] = [
-  dryBox, anneal, deeperSection, fibreRods, conductiveGrade, joinPieces, drainHoles, tiltedSetUp, machinedDatums, drilledHoles, bushings, ream, compressionLimiters, metalFace,
-  smooth, seal, coating, softPads, twoStageCure, plannedReplacement,
-];
+/** Every remedy under its id. Effects are applied in this order: heat before machining, machining before coats, pads last. */
+const KINDS = {
+  'dry-box': dryBox, anneal, 'deeper-section': deeperSection, 'fibre-rods': fibreRods, 'conductive-grade': conductiveGrade, 'join-pieces': joinPieces, 'drain-holes': drainHoles,
+  'tilted-set-up': tiltedSetUp, 'machined-datums': machinedDatums, 'drilled-holes': drilledHoles, bushings, ream, 'compression-limiters': compressionLimiters, 'metal-face': metalFace, smooth,
+  seal, coating, 'soft-pads': softPads, 'two-stage-cure': twoStageCure, 'planned-replacement': plannedReplacement,
+};
+export type RemedyId = keyof typeof KINDS;
+export const REMEDIES: readonly RemedyKind[] = Object.values(KINDS);
 
 const byId = new Map(REMEDIES.map((r) => [r.id, r]));
-export const REMEDY_IDS = REMEDIES.map((r) => r.id);
+export const REMEDY_IDS: readonly string[] = Object.keys(KINDS);
 
 /** @throws Error for an unknown id */
 export function remedyKind(id: string): RemedyKind {
@@ -45,7 +48,7 @@ export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
 /** Sentences about remedies that do not go together. */
 export function quarrels(ids: readonly string[]): string[] {
   return ids.flatMap((a) => ids.flatMap((b) => {
-    const says = remedyKind(a).quarrels?.[b];
+    const says = (remedyKind(a).quarrels as Readonly<Record<string, string>> | undefined)?.[b];
     return says ? [says] : [];
   }));
 }

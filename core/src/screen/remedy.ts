@@ -1,5 +1,6 @@
 import type { Range } from '../worksheet/types';
 import type { CheckContext } from './check';
+import type { RemedyId } from './remedies';
 import type { Traits } from './traits';
 
 /** What a remedy adds to one tool. */
@@ -29,7 +30,7 @@ export interface RemedyKind {
   /** Something the shop does rather than a part of the tool: not for a headline. */
   habit?: boolean;
   /** Other remedies with which it quarrels, and why. */
-  quarrels?: Readonly<Record<string, string>>;
+  quarrels?: Readonly<Partial<Record<RemedyId, string>>>;
 }
 
 /** A remedy as offered on one route, with its price on this tool. */

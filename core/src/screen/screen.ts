@@ -34,11 +34,13 @@ import { weight } from './checks/weight';
 import { priced, quarrels, REMEDIES, remedyKind } from './remedies';
 import type { Remedy, RemedyKind } from './remedy';
 
-/** Every check, in the order of the matrix. */
-export const CHECKS: readonly Check[] = [
-  heat, cure, pressure, strength, creep, stiffness, impact, fluids, moisture, uv, esd, flame, contact, wear, tolerance, flatness, roughness, vacuum, marking, weight,
-  envelope, form, removal, reach, walls, holes, drain, batch, leadTime, site, release,
-];
+/** Every check under its id, in the order of the matrix. */
+const BY_ID = {
+  heat, cure, pressure, strength, creep, stiffness, impact, fluids, moisture, uv, esd, flame, contact, wear, tolerance, flatness, roughness, vacuum, marking, weight, envelope, form, removal,
+  reach, walls, holes, drain, batch, 'lead-time': leadTime, site, release,
+};
+export type CheckId = keyof typeof BY_ID;
+export const CHECKS: readonly Check[] = Object.values(BY_ID);
 
 export interface Screening {
   state: State;
@@ -82,7 +84,7 @@ export function screen(bare: CheckContext, wanted: readonly string[] = []): Scre
   const taken = kinds.map((r) => priced(r, bare));
   const checks: CheckResult[] = [];
   const offers = new Map<string, Remedy>(taken.map((r) => [r.id, r]));
-  for (const check of CHECKS) {
+  for (const [id, check] of Object.entries(BY_ID) as [CheckId, Check][]) {
     const found = check.run(ctx);
     if (!found) continue;
     const own: Remedy[] = [];
@@ -94,7 +96,7 @@ export function screen(bare: CheckContext, wanted: readonly string[] = []): Scre
       offers.set(id, offer);
       own.push(offer);
     }
-    checks.push({ ...found, id: check.id, label: check.label, offers: own });
+    checks.push({ ...found, id, label: check.label, offers: own });
   }
   return { state: worst(checks.map((c) => c.state)), checks, offers: [...offers.values()], taken, quarrels: quarrels(kinds.map((r) => r.id)) };
 }

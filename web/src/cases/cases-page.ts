@@ -1,46 +1,130 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { MatButtonModule } from '@angular/material/button';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
+import { MatSortModule, type Sort } from '@angular/material/sort';
+import { debounceTime, firstValueFrom, Subject } from 'rxjs';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { formatDate } from '@cuadro/core/case/words';
-import { CasesService, type Candidate } from '../data/cases.service';
+import type { CaseListQuery, CaseRow } from '@cuadro/core/wire';
+import { ApiService } from '../data/api.service';
 import { MarginService } from '../data/margin.service';
+import { type Column, saveCsv } from '../shared/columns';
 import { WorkingMargin } from '../shared/working-margin';
 
-/** Every case with its state: revision, last change, signature. */
+const PAGE = 100;
+/** Most rows of a CSV, asked for a page of the server's at a time. */
+const CSV_ROWS = 5000;
+const CSV_PAGE = 500;
+/** Quiet time after a letter before the server is asked. */
+const SEARCH_AFTER_MS = 250;
+
+/** Every case with its state: revision, last change, signature. Searched, sorted and paged by the server. */
 @Component({
   selector: 'cu-cases-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, MatButtonModule, MatSnackBarModule, WorkingMargin],
+  imports: [RouterLink, MatSnackBarModule, MatSortModule, WorkingMargin],
   templateUrl: './cases-page.html',
   styleUrl: './cases-page.scss',
 })
 export class CasesPage {
-  protected readonly cases = inject(CasesService);
+  private readonly api = inject(ApiService);
   private readonly margin = inject(MarginService);
   private readonly snack = inject(MatSnackBar);
 
+  protected readonly rows = signal<readonly CaseRow[]>([]);
+  protected readonly total = signal(0);
+  protected readonly page = signal(0);
+  protected readonly loaded = signal(false);
+  protected readonly fault = signal('');
+  protected readonly search = signal('');
+  protected readonly sort = signal<Sort>({ active: 'updated', direction: 'desc' });
+  protected readonly pages = computed(() => Math.max(1, Math.ceil(this.total() / PAGE)));
+  private readonly typed = new Subject<string>();
+
+  /** Columns whose id the server sorts by have a sorting head. */
+  protected readonly columns: readonly Column<CaseRow>[] = [
+    { id: 'title', label: 'Tool', text: (r) => r.title, by: (r) => r.title },
+    { id: 'family', label: 'Kind', text: (r) => r.familyLabel, by: (r) => r.familyLabel },
+    { id: 'place', label: 'Place', text: (r) => r.place, by: (r) => r.place, desk: true },
+    { id: 'answer', label: 'First answer', text: (r) => r.look?.verdictText ?? '' },
+    { id: 'revision', label: 'Revision', numeric: true, text: (r) => String(r.revision), desk: true },
+    { id: 'updated', label: 'Last change', text: (r) => formatDate(r.updatedAt.slice(0, 16), false), by: (r) => r.updatedAt, csv: (r) => r.updatedAt },
+    { id: 'signed', label: 'Sign-off', text: signedText },
+  ];
+
   constructor() {
     this.margin.clear();
-    void this.cases.load();
+    this.typed.pipe(debounceTime(SEARCH_AFTER_MS), takeUntilDestroyed()).subscribe((q) => {
+      this.search.set(q);
+      this.page.set(0);
+      void this.load();
+    });
+    void this.load();
   }
 
-  protected changed(c: Candidate): string {
-    return formatDate(c.row.updatedAt.slice(0, 16), false);
+  protected type(q: string): void {
+    this.typed.next(q);
   }
 
-  protected signed(c: Candidate): string {
-    const { signedRevision, revision } = c.row;
-    if (signedRevision === null) return 'not signed';
-    return signedRevision === revision ? 'signed' : `signed at revision ${signedRevision}, changed since`;
+  protected order(sort: Sort): void {
+    this.sort.set(sort);
+    this.page.set(0);
+    void this.load();
   }
 
-  protected async remove(c: Candidate): Promise<void> {
+  protected turn(by: number): void {
+    this.page.update((p) => p + by);
+    void this.load();
+  }
+
+  private query(page: number, size: number): CaseListQuery {
+    const { active, direction } = this.sort();
+    return { page, size, ...(this.search().trim() && { q: this.search().trim() }), sort: active as CaseListQuery['sort'], down: direction === 'desc' };
+  }
+
+  protected async load(): Promise<void> {
+    const asked = JSON.stringify(this.query(this.page(), PAGE));
     try {
-      await this.cases.remove(c.row.id);
-      this.snack.open(`"${c.row.title}" was taken off the list.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() => void this.cases.restore(c.row.id));
+      const { rows, total } = await firstValueFrom(this.api.cases(this.query(this.page(), PAGE)));
+      // An answer that a later question has overtaken is dropped.
+      if (asked !== JSON.stringify(this.query(this.page(), PAGE))) return;
+      this.rows.set(rows);
+      this.total.set(total);
+      this.loaded.set(true);
+      this.fault.set('');
+    } catch (e) {
+      this.fault.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
+  protected changedSince = (r: CaseRow): boolean => r.signedRevision !== null && r.signedRevision !== r.revision;
+
+  protected async csv(): Promise<void> {
+    const all: CaseRow[] = [];
+    try {
+      for (let page = 0; all.length < Math.min(CSV_ROWS, this.total()); page++) {
+        const { rows } = await firstValueFrom(this.api.cases(this.query(page, CSV_PAGE)));
+        if (!rows.length) break;
+        all.push(...rows);
+      }
+      saveCsv(all, this.columns, 'cases');
+    } catch (e) {
+      this.fault.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
+  protected async remove(r: CaseRow): Promise<void> {
+    try {
+      await firstValueFrom(this.api.remove(r.id));
+      await this.load();
+      this.snack.open(`"${r.title}" was taken off the list.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() => void firstValueFrom(this.api.restore(r.id)).then(() => this.load()));
     } catch (e) {
       this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
     }
   }
+}
+
+function signedText({ signedRevision, revision }: CaseRow): string {
+  if (signedRevision === null) return 'not signed';
+  return signedRevision === revision ? 'signed' : `signed at revision ${signedRevision}, changed since`;
 }

@@ -3,7 +3,6 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseRow } from '@cuadro/core/wire';
-import { CasesPage } from '../cases/cases-page';
 import { CasesService, type Candidate } from '../data/cases.service';
 import { ComputeService } from '../data/compute.service';
 import { MarginService, type MarginNote as Note } from '../data/margin.service';
@@ -17,18 +16,17 @@ const candidate = (title: string, quick?: QuickLook, row: Partial<CaseRow> = {})
 
 const LIST = [candidate('Small', look(100, 50)), candidate('Large', look(4000, 900), { place: 'Paint shop' }), candidate('Kept', look(0, 0, 'keep')), candidate('New')];
 
-function setUp(type: typeof WalkPage | typeof CasesPage, list: Candidate[] = LIST, more: object = {}) {
-  const removed: string[] = [];
+function setUp(type: typeof WalkPage, list: Candidate[] = LIST, more: object = {}) {
   let loads = 0;
   TestBed.configureTestingModule({
     providers: [
       provideRouter([]),
       { provide: ComputeService, useValue: {} },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
-      { provide: CasesService, useValue: { candidates: signal(list), loaded: signal(true), fault: signal(''), progress: signal(undefined), load: async () => void loads++, remove: async (id: string) => void removed.push(id), restore: async () => undefined, ...more } },
+      { provide: CasesService, useValue: { candidates: signal(list), loaded: signal(true), fault: signal(''), progress: signal(undefined), load: async () => void loads++, ...more } },
     ],
   });
-  const fixture = TestBed.createComponent<WalkPage | CasesPage>(type);
+  const fixture = TestBed.createComponent(type);
   fixture.detectChanges();
   const el = fixture.nativeElement as HTMLElement;
   const titles = (): string[] => [...el.querySelectorAll('tbody th a')].map((a) => a.textContent!);
@@ -37,7 +35,7 @@ function setUp(type: typeof WalkPage | typeof CasesPage, list: Candidate[] = LIS
     fixture.detectChanges();
   };
   const row = (title: string): HTMLElement => [...el.querySelectorAll<HTMLElement>('tbody tr')].find((r) => r.querySelector('a')?.textContent === title)!;
-  return { el, titles, click, row, fixture, removed, loads: () => loads, margin: TestBed.inject(MarginService) };
+  return { el, titles, click, row, fixture, loads: () => loads, margin: TestBed.inject(MarginService) };
 }
 
 describe('the walk', () => {
@@ -86,23 +84,5 @@ describe('the walk', () => {
     const before = loads();
     click(alert.querySelector('button')!);
     expect(loads()).toBe(before + 1);
-  });
-});
-
-describe('all cases', () => {
-  it('tells signed, unsigned and changed since', () => {
-    const { row } = setUp(CasesPage, [candidate('A'), candidate('B', undefined, { signedRevision: 2 }), candidate('C', undefined, { revision: 3, signedRevision: 2 })]);
-    expect(row('A').textContent).toContain('not signed');
-    expect(row('B').querySelectorAll('td')[4].textContent).toBe('signed');
-    expect(row('C').querySelectorAll('td')[4].textContent).toBe('signed at revision 2, changed since');
-    expect(row('C').querySelectorAll('td')[4].classList).toContain('warn');
-  });
-  it('takes a case off the list', () => {
-    const { click, row, removed } = setUp(CasesPage);
-    click(row('Small').querySelector<HTMLElement>('button')!);
-    expect(removed).toEqual(['Small']);
-  });
-  it('says where to begin', () => {
-    expect(setUp(CasesPage, []).el.textContent).toContain('add a candidate on the Walk');
   });
 });

@@ -9,10 +9,9 @@ import { CasesService, type Candidate } from '../data/cases.service';
 import { MarginService } from '../data/margin.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
+import { type Column, saveCsv, sorted } from '../shared/columns';
 import { WorkingMargin } from '../shared/working-margin';
 import { AddCandidate } from './add-candidate';
-
-type Column = 'title' | 'verdict' | 'saving' | 'days' | 'confidence' | 'effort' | 'worth';
 
 /** Candidates of the plant, the one most worth an hour's work first. */
 @Component({
@@ -33,14 +32,26 @@ export class WalkPage {
   protected readonly sort = signal<Sort>({ active: 'worth', direction: 'desc' });
   protected readonly opened = signal<string | undefined>(undefined);
 
+  /** Of a look that changes nothing there is nothing to say. */
+  private readonly saves = (c: Candidate): boolean => !!c.look?.saving;
+  protected readonly columns: readonly Column<Candidate>[] = [
+    { id: 'title', label: 'Tool', text: (c) => c.row.title, by: (c) => c.row.title },
+    { id: 'verdict', label: 'First answer', text: (c) => c.look?.verdictText ?? '', by: (c) => c.look?.verdictText },
+    { id: 'saving', label: 'Saving', numeric: true, text: (c) => (this.saves(c) ? this.money(c.look!.saving) : '–'), by: (c) => c.look?.saving, csv: (c) => c.look?.saving ?? '' },
+    { id: 'days', label: 'Days', numeric: true, desk: true, text: (c) => (this.saves(c) ? this.days(c.look!.daysGained) : '–'), by: (c) => c.look?.daysGained, csv: (c) => c.look?.daysGained ?? '' },
+    { id: 'confidence', label: 'Sure', numeric: true, text: (c) => (this.saves(c) ? `${(100 * c.look!.confidence).toFixed(0)} %` : '–'), by: (c) => c.look?.confidence, csv: (c) => c.look?.confidence ?? '' },
+    { id: 'effort', label: 'Effort', numeric: true, desk: true, text: (c) => `${c.look?.effort_h.toFixed(1)} h`, by: (c) => c.look?.effort_h, csv: (c) => c.look?.effort_h ?? '' },
+    { id: 'worth', label: 'Worth an hour', numeric: true, text: (c) => (c.look ? this.money(c.look.worthPerHour) : ''), by: (c) => c.look?.worthPerHour, csv: (c) => c.look?.worthPerHour ?? '' },
+  ];
+  /** What else goes out with the CSV. */
+  private readonly more: readonly Column<Candidate>[] = [
+    { id: 'kind', label: 'Kind', text: (c) => c.row.familyLabel }, { id: 'place', label: 'Place', text: (c) => c.row.place }, { id: 'trouble', label: 'What goes wrong', text: (c) => c.row.trouble },
+  ];
+
   protected readonly rows = computed(() => {
     const needle = this.filter().trim().toLowerCase();
-    const rows = this.cases.candidates().filter(
-      ({ row }) => !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle)),
-    );
-    const { active, direction } = this.sort();
-    const sign = direction === 'asc' ? 1 : -1;
-    return rows.sort((a, b) => sign * compare(key(a, active as Column), key(b, active as Column)));
+    const rows = this.cases.candidates().filter(({ row }) => !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle)));
+    return sorted(rows, this.columns, this.sort());
   });
 
   constructor() {
@@ -51,6 +62,10 @@ export class WalkPage {
       const first = this.rows()[0];
       if (first?.look && !this.opened() && !this.cases.progress()) untracked(() => this.explain(first));
     });
+  }
+
+  protected csv(): void {
+    saveCsv(this.rows(), [...this.columns, ...this.more], 'walk');
   }
 
   protected money(x: number): string {
@@ -78,11 +93,3 @@ export class WalkPage {
     this.margin.show({ kind: 'text', title: record.doc.title, paragraphs: ['Added. It is ranked among the others as soon as its quick look is done; open it to sharpen the figures.'] });
   }
 }
-
-function key({ row, look }: Candidate, column: Column): string | number {
-  if (column === 'title') return row.title;
-  if (!look) return -Infinity;
-  return { verdict: look.verdictText, saving: look.saving, days: look.daysGained, confidence: look.confidence, effort: look.effort_h, worth: look.worthPerHour }[column];
-}
-
-const compare = (a: string | number, b: string | number): number => (typeof a === 'string' && typeof b === 'string' ? a.localeCompare(b) : a < b ? -1 : a > b ? 1 : 0);

@@ -1,5 +1,6 @@
 import { capital } from '../../quantity/words';
 import { byLevel, type Check, isPrint } from '../check';
+import type { RemedyId } from '../remedies';
 
 const BASIS = 'What the process holds without further work, ±(a + b × longest side). Prove it on the first article.';
 
@@ -19,7 +20,7 @@ export const tolerance: Check = {
     if (holds <= asked) return { ...common, state: 'pass', reason: `Holds about ${h}; ±${asked} mm is asked.` };
     if (traits.local && traits.local.mm <= asked) return { ...common, value: traits.local.mm, margin: (asked - traits.local.mm) / asked, state: 'pass', reason: `${capital(traits.local.by)} hold ±${traits.local.mm} mm where they are; the rest holds about ${h}.` };
     if (isPrint(ctx) && asked >= 0.02 && holds <= LOCAL * asked) {
-      const offers = family.duty === 'guide' ? ['bushings', 'ream', 'machined-datums'] : ['machined-datums', 'bushings', 'ream'];
+      const offers: readonly RemedyId[] = family.duty === 'guide' ? ['bushings', 'ream', 'machined-datums'] : ['machined-datums', 'bushings', 'ream'];
       return { ...common, state: 'conditional', offers, reason: `As printed it holds about ${h}; ±${asked} mm where it matters needs ${family.duty === 'guide' ? 'steel bushings' : 'faces and holes machined after printing'}.` };
     }
     if (!isPrint(ctx) && holds <= 2 * asked) {

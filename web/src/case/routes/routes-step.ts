@@ -3,12 +3,13 @@ import { LETTERS, MAX_PINS, routeKey, type Letter, type Pin } from '@cuadro/core
 import type { RouteOption } from '@cuadro/core/decide/options';
 import { routeHolds, routesSummary } from '@cuadro/core/decide/summary';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
-import type { CheckResult } from '@cuadro/core/screen/check';
+import { type CheckResult, STATE_WORDS } from '@cuadro/core/screen/check';
 import { CHECKS } from '@cuadro/core/screen/screen';
 import { CaseStore } from '../../data/case-store';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
+import { type Column, saveCsv } from '../../shared/columns';
 import { StateGlyph } from '../../shared/state-glyph';
 
 type Show = 'all' | 'hold' | 'print' | 'other';
@@ -117,6 +118,16 @@ export class RoutesStep {
   }
 
   /** The first pin of one's own takes over what was suggested. */
+  /** The rows on show, every check with its state, the figures as numbers. */
+  protected csv(): void {
+    const figure = (id: string, label: string, of: (o: RouteOption) => number): Column<RouteOption> => ({ id, label, numeric: true, text: (o) => String(of(o)), csv: (o) => (Number.isFinite(of(o)) ? of(o) : '') });
+    saveCsv(this.rows(), [
+      { id: 'process', label: 'Process', text: (o) => o.processLabel }, { id: 'material', label: 'Material', text: (o) => o.materialLabel }, { id: 'state', label: 'State', text: (o) => STATE_WORDS[o.state] },
+      ...this.checks().map((c): Column<RouteOption> => ({ id: c.id, label: c.label, text: (o) => STATE_WORDS[this.check(o, c.id)?.state ?? 'unknown'], csv: (o) => (this.check(o, c.id) ? STATE_WORDS[this.check(o, c.id)!.state] : '') })),
+      figure('price_each', `Price of one tool, ${this.currency}`, (o) => o.price_each), figure('programme', `Cost over the programme, ${this.currency}`, (o) => o.price_programme), figure('days', 'Days', (o) => o.lead_days), figure('mass', 'Weight, kg', (o) => o.mass_kg),
+    ], 'routes');
+  }
+
   protected togglePin(o: RouteOption): void {
     const now = this.chosen();
     const has = now.some((p) => routeKey(p) === routeKey(o));
