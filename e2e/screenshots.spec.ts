@@ -5,7 +5,7 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
 /** One picture of each main view, for the README. Run by npm run screenshots. */
 const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
-  ['walk', '/walk'], ['cases', '/cases'], ['shop', '/shop'], ['shelf', '/shelf'], ['need', 'Hinge/need'], ['shape', 'Hinge/shape'], ['routes', 'Hinge/routes'], ['sheet', 'Spacer/sheet'], ['verdict', 'Finger/verdict'], ['proof', 'Finger/proof'],
+  ['walk', '/walk'], ['cases', '/cases'], ['shop', '/shop'], ['log', '/log'], ['shelf', '/shelf'], ['need', 'Hinge/need'], ['shape', 'Hinge/shape'], ['routes', 'Hinge/routes'], ['sheet', 'Spacer/sheet'], ['verdict', 'Finger/verdict'], ['proof', 'Finger/proof'],
   ['walk-phone', '/walk', 390, 844],
 ];
 
@@ -29,6 +29,25 @@ test('pictures', async ({ page, server }) => {
     await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   }
   await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(await server.step('Press-brake', 'plan'));
+  await page.getByRole('button', { name: 'Work it out' }).click();
+  await page.getByRole('textbox', { name: 'Length of the bend' }).fill('240');
+  await expect(page.getByRole('img', { name: /^The bend in section/ })).toBeVisible();
+  await settle();
+  await page.screenshot({ path: join(FOLDER, 'plan.png') });
+  await page.goto(await server.step('Inspection', 'papers'));
+  for (const [supplier, price, wait, until] of [['Fresados Ejemplo', '420', '2 weeks', '2026-12-18'], ['Talleres Muestra', '388', '25', '2026-11-10']]) {
+    await page.getByRole('button', { name: 'Add a quote' }).click();
+    await page.getByRole('textbox', { name: 'Supplier' }).fill(supplier);
+    await page.getByRole('textbox', { name: 'Valid until' }).fill(until);
+    await page.getByRole('button', { name: 'add a row' }).click();
+    await page.getByRole('textbox', { name: 'Price of one, row 1' }).fill(price);
+    await page.getByRole('textbox', { name: 'Wait' }).fill(wait);
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(page.getByText(supplier).first()).toBeVisible();
+  }
+  await settle();
+  await page.screenshot({ path: join(FOLDER, 'papers.png') });
   await page.goto(await server.step('Hinge', 'shape'));
   await page.getByRole('button', { name: 'Build', exact: true }).click();
   await page.getByRole('button', { name: 'Compare build directions' }).click();

@@ -2,10 +2,11 @@ import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { UP } from '@cuadro/core/shape/turn';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { DEMO_CASES } from '../../demo/cases';
+import { demoRecords } from '../../demo/records';
 import { makeMeshes } from '../../demo/meshes';
 import { countCases, createCase } from './cases/store';
 import type { Db } from './db/open';
-import { meshes as meshTable } from './db/schema';
+import { meshes as meshTable, records } from './db/schema';
 import type { Pool } from './jobs/pool';
 import type { MeshStore } from './meshes/store';
 import { readShop, saveShop } from './shop/store';
@@ -30,6 +31,7 @@ export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = ne
     const full: CaseDoc = { ...doc, start, shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) } };
     await createCase(db, full, 'demo plant');
   }
+  await db.insert(records).values(demoRecords(today).map((r) => ({ ...r, who: 'demo plant' })));
   // Last, so that a start that was cut off seeds again.
   await saveShop(db, DEFAULT_SHOP, 0, 'demo plant');
 }

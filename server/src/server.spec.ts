@@ -3,7 +3,9 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { demoDoc } from '@cuadro/core/case/testing';
+import { valuesSchema } from '@cuadro/core/inputs/schema';
 import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
+import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { readShape } from '@cuadro/core/shape/measure';
@@ -12,9 +14,11 @@ import { buildApp } from './app';
 import { openDb, type OpenDb } from './db/open';
 import { openPool, type Pool } from './jobs/pool';
 import { FolderMeshStore } from './meshes/store';
-import { readShop } from './shop/store';
-import { seedDemo } from './seed';
+import { demoRecords } from '../../demo/records';
 import { getCase, listCases } from './cases/store';
+import { listRecords } from './records/store';
+import { seedDemo } from './seed';
+import { readShop } from './shop/store';
 
 const MIGRATIONS = resolve(__dirname, '../migrations');
 let folder: string;
@@ -173,6 +177,12 @@ describe('the door', () => {
 });
 
 describe('the demo plant', () => {
+  it('has a log that its own forms would take', () => {
+    for (const { kind, values, at } of demoRecords(new Date('2026-11-25T08:00:00Z'))) {
+      expect(valuesSchema(RECORD_KINDS.find((k) => k.id === kind)!.inputs).isValidSync(values)).toBe(true);
+      expect(at.getTime()).toBeLessThan(Date.parse('2026-11-25'));
+    }
+  });
   it('is loaded once into an empty folder, meshes and all', async () => {
     const fresh = await openDb(undefined, MIGRATIONS);
     // The analyses have their own tests; here they would take half a minute.
@@ -187,7 +197,10 @@ describe('the demo plant', () => {
         expect(shape.measure.watertight).toBe(true);
       }
       expect((await readShop(fresh.db)).revision).toBe(1);
+      const logged = (await listRecords(fresh.db, 'build', null, 0, 1)).total;
+      expect(logged).toBeGreaterThan(20);
       await seedDemo(fresh.db, store, pool);
+      expect((await listRecords(fresh.db, 'build', null, 0, 1)).total).toBe(logged);
       expect((await listCases(fresh.db, {}, '')).total).toBe(cases.length);
     } finally {
       await fresh.close();

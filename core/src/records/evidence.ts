@@ -43,6 +43,24 @@ export function blended(prior: Range, observed: number, n: number): Range {
   return { low: likely * (prior.low / prior.likely) ** narrow, likely, high: likely * (prior.high / prior.likely) ** narrow };
 }
 
+/** A range from P5 to P95 is this many standard deviations wide. */
+const NINETY = 3.29;
+
+/**
+ * A range of a share (0 to 1) moved by `hits` of `n` seen: a beta distribution whose weight in trials, k = m(1 − m)/s² − 1, is
+ * read from the range itself (s its ninety-per-cent width / 3.29), gives (k m + hits)/(k + n); the range keeps its shape and
+ * narrows with the standard deviation.
+ */
+export function blendedShare(prior: Range, hits: number, n: number): Range {
+  const m = prior.likely;
+  const s = (prior.high - prior.low) / NINETY;
+  if (!(n > 0) || !(m > 0 && m < 1) || !(s > 0)) return prior;
+  const k = Math.max((m * (1 - m)) / s ** 2 - 1, 1);
+  const likely = (k * m + hits) / (k + n);
+  const narrow = Math.sqrt((likely * (1 - likely)) / (k + n + 1)) / s;
+  return { low: Math.max(0, likely - (m - prior.low) * narrow), likely, high: Math.min(1, likely + (prior.high - m) * narrow) };
+}
+
 /** "12 tools of your own log" */
 export const ownLog = (n: number, what = 'tool'): string => `${n} ${what}${n === 1 ? '' : 's'} of your own log`;
 

@@ -7,7 +7,7 @@ import { demoDoc } from '../case/testing';
 import { evaluateRoute } from '../routes/evaluate-route';
 import { material } from '../shelf/shelf';
 import { DEFAULT_SHOP } from '../shelf/shop';
-import { blended, NO_EVIDENCE, ownLog, PRIOR_WEIGHT } from './evidence';
+import { blended, blendedShare, NO_EVIDENCE, ownLog, PRIOR_WEIGHT } from './evidence';
 import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { expired, priceAt, quote } from './kinds/quote';
 import type { RecordRow } from './kind';
@@ -71,6 +71,18 @@ describe('evidence', () => {
     expect(blended(prior, 5, 0)).toBe(prior);
     // Ever more of the same brings it there.
     expect(blended(prior, 100, 1e9).likely).toBeCloseTo(100, 4);
+  });
+  it('moves a share by what was seen, as far as the width of its own range lets it', () => {
+    // By hand: s = 0.1/3.29, k = 0.05·0.95/s² − 1 = 50.41; (50.41·0.05 + 3)/(50.41 + 24) = 0.07419; s' = √(0.07419·0.92581/75.41) = 0.03018.
+    const prior = { low: 0.02, likely: 0.05, high: 0.12 };
+    const moved = blendedShare(prior, 3, 24);
+    expect(moved.likely).toBeCloseTo(0.07419, 4);
+    expect(moved.low).toBeCloseTo(0.07419 - 0.03 * 0.9929, 4);
+    expect(moved.high).toBeCloseTo(0.07419 + 0.07 * 0.9929, 4);
+    // Ten good builds out of ten are no proof that none fails.
+    expect(blendedShare(prior, 0, 10).likely).toBeCloseTo((50.41 * 0.05) / 60.41, 4);
+    expect(blendedShare(prior, 0, 0)).toBe(prior);
+    expect(blendedShare(prior, 1, 1).likely).toBeLessThan(0.07);
   });
   it('flows back: life and scrap of later estimates say whose they are', () => {
     const log = evidenceOf([...Array.from({ length: 12 }, () => life(500, 'worn')), row('build', { tool: 't', process: 'extrusion-chamber', outcome: 'failed' })]);

@@ -6,7 +6,7 @@ import { routeKey } from '../case/types';
 import { lifeEntry } from '../life/life';
 import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
-import { blended, type Evidence, ownLog, ratioEvidence } from '../records/evidence';
+import { blendedShare, type Evidence, ownLog, ratioEvidence } from '../records/evidence';
 import { shopEntries, type Shop } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
@@ -127,7 +127,7 @@ export function shopFiguresOf(process: Process, shop: Shop): readonly Entry[] {
 function learned(facts: Entry[], process: Process, evidence: Evidence): Entry[] {
   const scrap = ratioEvidence(evidence, process.id, 'scrap');
   if (!scrap) return facts;
-  return facts.map((e) => (e.name === 'scrap' ? { ...e, ...blended(e, Math.max(scrap.mean, 0.001), scrap.n), source: { kind: 'measured' as const, text: `Built in, moved by ${ownLog(scrap.n, 'build')}.` } } : e));
+  return facts.map((e) => (e.name === 'scrap' ? { ...e, ...blendedShare(e, scrap.mean * scrap.n, scrap.n), source: { kind: 'measured' as const, text: `Built in, moved by ${ownLog(scrap.n, 'build')}.` } } : e));
 }
 
 /** Today's price is a quote for the way the tool is made today: it goes over that route's price, estimate kept beside. */

@@ -9,6 +9,7 @@ import type { Lead } from '@cuadro/core/routes/evaluate-route';
 import type { Site } from '@cuadro/core/records/site';
 import type { Working } from '@cuadro/core/worksheet/working';
 import type { CaseWorker } from '../workers/case.worker';
+import { DeltaReceiver } from '../workers/delta';
 import { WORKERS } from '../workers/worker-factory';
 
 /** Estimates, in workers: one for the open case, one that screens it again at every letter, one for the Walk; none waits for another. Shapes have their own (`ShapeService`). */
@@ -19,13 +20,16 @@ export class ComputeService implements OnDestroy {
   private readonly screening = new Lazy<CaseWorker>(() => this.workers.casework());
   private readonly walk = new Lazy<CaseWorker>(() => this.workers.casework());
 
-  evaluate(doc: CaseDoc, site: Site, samples: number): Promise<CaseView> {
-    return this.open.get().evaluate(doc, site, samples);
+  private readonly views = new DeltaReceiver<CaseView>();
+  private readonly screenings = new DeltaReceiver<RouteOption[]>();
+
+  async evaluate(doc: CaseDoc, site: Site, samples: number): Promise<CaseView> {
+    return this.views.take(await this.open.get().evaluate(doc, site, samples));
   }
 
   /** All routes screened again, without prices. */
-  rescreen(doc: CaseDoc, site: Site): Promise<RouteOption[]> {
-    return this.screening.get().rescreen(doc, site);
+  async rescreen(doc: CaseDoc, site: Site): Promise<RouteOption[]> {
+    return this.screenings.take(await this.screening.get().rescreen(doc, site));
   }
 
   /** Open a figure of a subject of the case evaluated last: a route, a plan. */

@@ -9,11 +9,15 @@ import type { Site } from '@cuadro/core/records/site';
 import { evaluateRoute, type Lead, type RouteResult } from '@cuadro/core/routes/evaluate-route';
 import { type Figured, openFigure } from '@cuadro/core/worksheet/figured';
 import type { Working } from '@cuadro/core/worksheet/working';
+import { type Delta, DeltaSender } from './delta';
 
 let last: CaseEvaluation | undefined;
 let lastAsked: { doc: CaseDoc; site: Site } | undefined;
 /** Routes that are not pinned, evaluated when one of their figures is opened. */
 const others = new Map<string, RouteResult>();
+
+const views = new DeltaSender<CaseView>();
+const screenings = new DeltaSender<RouteOption[]>();
 
 /** Samples for a figure of a route that is not pinned. */
 const OTHER_SAMPLES = 4000;
@@ -36,16 +40,16 @@ const subjectOf = (id: string): Figured => last?.plans.find((p) => p.id === id) 
 
 /** Evaluates cases off the page's thread, and opens figures of the case evaluated last. */
 const api = {
-  evaluate(doc: CaseDoc, site: Site, samples: number): CaseView {
+  evaluate(doc: CaseDoc, site: Site, samples: number): Delta<CaseView> {
     last = evaluateCase(doc, site, samples);
     lastAsked = { doc, site };
     others.clear();
-    return last.view;
+    return views.send(last.view);
   },
 
   /** Every route's state and reasons as the document stands; prices follow with `evaluate`. */
-  rescreen(doc: CaseDoc, site: Site): RouteOption[] {
-    return screenStates(factsOf(doc, site));
+  rescreen(doc: CaseDoc, site: Site): Delta<RouteOption[]> {
+    return screenings.send(screenStates(factsOf(doc, site)));
   },
 
   /** Open a figure of any subject of the case evaluated last. @throws when it is not there any more */

@@ -1,10 +1,13 @@
 import { demoDoc } from '@cuadro/core/case/testing';
+import type { CaseView } from '@cuadro/core/decide/evaluate-case';
+import type { RouteOption } from '@cuadro/core/decide/options';
 import { routeKey } from '@cuadro/core/case/types';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { box } from '@cuadro/core/shape/testing';
 import { UP } from '@cuadro/core/shape/turn';
 import type { CaseWorker } from './case.worker';
+import { DeltaReceiver } from './delta';
 import type { MakeWorker } from './make.worker';
 import type { ShapeWorker } from './shape.worker';
 
@@ -23,7 +26,7 @@ describe('the worker of a case', () => {
   it('evaluates, opens figures of pinned and other routes and of plans, and screens without prices', async () => {
     const api = await worker<CaseWorker>(() => import('./case.worker'));
     const doc = demoDoc({ family: 'brake-tool', plans: { brake: { values: {} } } });
-    const view = api.evaluate(doc, BUILT_IN_SITE, 50);
+    const view = new DeltaReceiver<CaseView>().take(api.evaluate(doc, BUILT_IN_SITE, 50));
     const pinned = routeKey(view.pins[0].option);
     expect(api.working(pinned, 'price_each').value).toBeCloseTo(view.pins[0].figures.find((f) => f.name === 'price_each')!.value, 10);
     const other = routeKey(view.options.find((o) => !view.pins.some((p) => routeKey(p.option) === routeKey(o)))!);
@@ -31,7 +34,7 @@ describe('the worker of a case', () => {
     expect(api.working('plan:brake', 'bend_force').inputs.map((i) => i.name)).toContain('air_force');
     expect(() => api.working('plan:grip', 'hold_force')).toThrow('no longer there');
     expect(api.lead(pinned).days).toBeGreaterThan(0);
-    expect(api.rescreen(doc, BUILT_IN_SITE).every((o) => Number.isNaN(o.price_each))).toBe(true);
+    expect(new DeltaReceiver<RouteOption[]>().take(api.rescreen(doc, BUILT_IN_SITE)).every((o) => Number.isNaN(o.price_each))).toBe(true);
     expect(api.quickLook(doc, BUILT_IN_SITE).working.length).toBeGreaterThan(0);
     expect(Array.isArray(api.worthKnowing())).toBe(true);
   });

@@ -1,0 +1,77 @@
+import type { Values } from '@cuadro/core/inputs/spec';
+import type { Duty } from '@cuadro/core/need/family';
+
+/** A year in the log of the made-up plant: builds against their estimates, and what its tools lasted. */
+export interface DemoRecord {
+  kind: string;
+  at: Date;
+  values: Values;
+}
+
+type Outcome = 'good' | 'failed';
+type Ended = 'in-use' | 'worn' | 'broken' | 'withdrawn';
+/** Days ago, tool, process; hours estimated and taken; euros estimated and paid; days estimated and taken. */
+type Build = [ago: number, tool: string, process: string, hours: [number, number], money: [number, number], days: [number, number], outcome?: Outcome, remark?: string];
+type Used = [ago: number, tool: string, duty: Duty, material: string, cycles: number, ended: Ended, remark?: string];
+
+const BUILDS: readonly Build[] = [
+  [362, 'Tray gripper fingers, first pair', 'extrusion-open', [9, 10.5], [74, 88], [3, 4]],
+  [351, 'Divider scraper holder', 'extrusion-open', [6.5, 6.2], [48, 46], [3, 3]],
+  [340, 'Go and no-go frame, oven sill', 'extrusion-open', [14, 19], [110, 152], [4, 7], 'failed', 'A corner lifted at hour 9; larger brim the second time'],
+  [322, 'Hinge jig, 600 door', 'extrusion-open', [17, 18.4], [139, 146], [5, 5]],
+  [301, 'Cable guide, conveyor 4', 'extrusion-open', [4, 4.4], [33, 35], [2, 2]],
+  [288, 'Bottom nest, gearbox', 'extrusion-chamber', [26, 29], [312, 340], [6, 8]],
+  [270, 'Label placing stop', 'extrusion-open', [3.5, 3.4], [28, 27], [2, 3]],
+  [263, 'Assembly cradle, control box', 'extrusion-open', [21, 27], [168, 214], [5, 9], 'failed', 'Wet filament: strings and a weak top layer. Dried 8 h at 70 °C and made again'],
+  [249, 'Assembly cradle, second station', 'extrusion-open', [21, 21.8], [168, 171], [5, 5]],
+  [236, 'Masking plugs, burner bores', 'vat-resin', [3, 3.3], [41, 44], [2, 2]],
+  [221, 'Seal position check', 'vat-resin', [7, 8.1], [96, 104], [3, 4]],
+  [214, 'Weld locator, tray frame', 'extrusion-chamber', [18, 19.5], [226, 239], [6, 6]],
+  [203, 'Weld locator, tray frame, spare', 'extrusion-chamber', [18, 18.2], [226, 228], [6, 7]],
+  [190, 'Hinge jig, 750 door', 'extrusion-open', [19, 20.6], [152, 163], [5, 6]],
+  [181, 'Gasket pressing roller shell', 'extrusion-open', [5.5, 6], [44, 47], [2, 2]],
+  [167, 'Lens seat, door lamp', 'vat-resin', [5, 5.2], [66, 67], [3, 3]],
+  [155, 'Drill guide, handle holes', 'extrusion-open', [7, 7.7], [57, 62], [3, 3]],
+  [149, 'Oven window frame, glue fixture', 'extrusion-open', [31, 35], [242, 268], [7, 8]],
+  [132, 'Bench hook for dough knives', 'extrusion-open', [2.5, 2.6], [21, 21], [2, 1]],
+  [121, 'Bowl check, support pads', 'extrusion-chamber', [12, 13.4], [148, 160], [4, 5]],
+  [110, 'Thread mask set', 'vat-resin', [4, 5.9], [53, 78], [2, 4], 'failed', 'Came off the plate; supports doubled'],
+  [98, 'Side panel bending insert', 'extrusion-chamber', [16, 17.1], [205, 213], [5, 5]],
+  [84, 'Hinge jig, 900 door', 'extrusion-open', [22, 23.5], [174, 184], [6, 6]],
+  [71, 'Nest for the flour sieve', 'extrusion-open', [12, 12.4], [96, 99], [4, 4]],
+  [57, 'Chain guard gauge', 'extrusion-open', [8, 9.1], [64, 71], [3, 3]],
+  [43, 'Door bottom stop, left and right', 'extrusion-chamber', [14, 15.2], [172, 181], [5, 6]],
+  [29, 'Ceramic spacer tray', 'extrusion-open', [10, 10.3], [79, 82], [3, 4]],
+  [12, 'Motor plate locating pins, carrier', 'extrusion-open', [6, 6.7], [49, 53], [3, 3]],
+];
+
+const USED: readonly Used[] = [
+  [300, 'Plug set 1, burner bores', 'mask', 'resin-flexible', 640, 'worn', 'lips torn at the second blast'],
+  [250, 'Plug set 2, burner bores', 'mask', 'resin-flexible', 910, 'worn'],
+  [170, 'Plug set 3, burner bores', 'mask', 'resin-flexible', 780, 'worn'],
+  [20, 'Plug set 4, burner bores', 'mask', 'resin-flexible', 410, 'in-use'],
+  [260, 'Tray carrier, row A', 'carry', 'petg', 19_400, 'worn', 'ribs rounded, trays rattle'],
+  [140, 'Tray carrier, row B', 'carry', 'petg', 26_800, 'worn'],
+  [15, 'Tray carrier, row C', 'carry', 'petg', 17_500, 'in-use'],
+  [230, 'Sill frame', 'gauge', 'pa12', 8_200, 'withdrawn', 'product changed'],
+  [60, 'Bowl check', 'gauge', 'pa12', 14_600, 'in-use'],
+  [205, 'Side panel insert, test', 'bend', 'pc', 240, 'broken', 'nose split along a layer; built lying down since'],
+  [96, 'Side panel insert', 'bend', 'pc', 610, 'worn'],
+  [9, 'Side panel insert, third', 'bend', 'pc', 380, 'in-use'],
+];
+
+const DAY_MS = 86_400_000;
+
+/** @param today the log ends shortly before it */
+export function demoRecords(today: Date): DemoRecord[] {
+  const at = (ago: number): Date => new Date(today.getTime() - ago * DAY_MS);
+  const builds = BUILDS.map(([ago, tool, process, hours, money, days, outcome = 'good', remark]): DemoRecord => ({
+    kind: 'build', at: at(ago),
+    values: {
+      tool, process, outcome, hours_estimated: hours[0], hours_actual: hours[1], money_estimated: money[0], money_actual: money[1],
+      days_estimated: days[0], days_actual: days[1], ...(remark && { remark }),
+    },
+  }));
+  const used = USED.map(([ago, tool, duty, material, cycles, ended, remark]): DemoRecord => ({ kind: 'tool-life', at: at(ago), values: { tool, duty, material, cycles, ended, ...(remark && { remark }) } }));
+  return [...builds, ...used].sort((a, b) => a.at.getTime() - b.at.getTime());
+}
