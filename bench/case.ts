@@ -15,8 +15,20 @@ const FULL_LIMIT = 2000;
 export function benchCase(): void {
   const doc = (k: number): CaseDoc => demoDoc({ family: 'gripper', title: `Tool ${k}`, plans: { grip: { values: {} } } });
   let k = 0;
-  report(`a whole case with a plan, ${RISK_SAMPLES} samples, against the limit`, best(3, () => void evaluateCase(doc(k++), BUILT_IN_SITE)), FULL_LIMIT, 'ms', 'below 1');
-  report('a whole case with a plan, 800 samples, while somebody types, against 100 ms', best(5, () => void evaluateCase(doc(k++), BUILT_IN_SITE, 800)), 100, 'ms', 'below 1');
+  report(
+    `a whole case with a plan, ${RISK_SAMPLES} samples, against the limit`,
+    best(3, () => void evaluateCase(doc(k++), BUILT_IN_SITE)),
+    FULL_LIMIT,
+    'ms',
+    'below 1',
+  );
+  report(
+    'a whole case with a plan, 800 samples, while somebody types, against 100 ms',
+    best(5, () => void evaluateCase(doc(k++), BUILT_IN_SITE, 800)),
+    100,
+    'ms',
+    'below 1',
+  );
   const { options } = evaluateCase(doc(k++), BUILT_IN_SITE, 100).view;
   const states = screenStates(factsOf(doc(k++), BUILT_IN_SITE));
   const clone = best(30, () => void withPrices(structuredClone(states), options));

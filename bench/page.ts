@@ -21,10 +21,12 @@ export async function benchPage(): Promise<void> {
   const server = spawn(process.execPath, ['server/dist/main.js', '--port', '0', '--data', folder, '--empty'], { stdio: ['ignore', 'pipe', 'inherit'] });
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--use-angle=swiftshader', '--disable-background-networking'] });
   try {
-    const url = await new Promise<string>((done) => server.stdout.on('data', (chunk: Buffer) => {
-      const found = /ready at (http:\S+)/.exec(chunk.toString());
-      if (found) done(found[1]);
-    }));
+    const url = await new Promise<string>((done) =>
+      server.stdout.on('data', (chunk: Buffer) => {
+        const found = /ready at (http:\S+)/.exec(chunk.toString());
+        if (found) done(found[1]);
+      })
+    );
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${url}/walk`);
     await page.getByRole('button', { name: 'Add a candidate' }).click();

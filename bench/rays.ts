@@ -15,7 +15,14 @@ const SAMPLES = 200_000;
 export async function benchRays(): Promise<void> {
   const { mesh } = readShape(torusStl(316));
   // A worker thread does not run TypeScript: bundled as the page's workers are.
-  const { outputFiles } = buildSync({ entryPoints: ['bench/rays-worker.ts'], bundle: true, write: false, platform: 'node', format: 'cjs', alias: { '@cuadro/core': resolve('core/src') } });
+  const { outputFiles } = buildSync({
+    entryPoints: ['bench/rays-worker.ts'],
+    bundle: true,
+    write: false,
+    platform: 'node',
+    format: 'cjs',
+    alias: { '@cuadro/core': resolve('core/src') },
+  });
   const workers = await Promise.all(
     [0, 1].map(async () => {
       const w = new Worker(outputFiles[0].text, { eval: true, workerData: mesh });

@@ -10,7 +10,16 @@ import { benchWorksheet } from './worksheet';
 
 /** Every benchmark has its peer or limit in the same run; ratios are what counts, times depend on the machine. Names after `--` run those alone. */
 const ALL: Readonly<Record<string, () => void | Promise<void>>> = {
-  stl: benchStl, worksheet: benchWorksheet, slice: benchSlice, rays: benchRays, orient: benchOrient, screen: benchScreen, case: benchCase, server: benchServer, 'first-load': benchFirstLoad, page: benchPage,
+  stl: benchStl,
+  worksheet: benchWorksheet,
+  slice: benchSlice,
+  rays: benchRays,
+  orient: benchOrient,
+  screen: benchScreen,
+  case: benchCase,
+  server: benchServer,
+  'first-load': benchFirstLoad,
+  page: benchPage,
 };
 const asked = process.argv.slice(2);
 for (const [name, bench] of Object.entries(ALL)) if (!asked.length || asked.includes(name)) await bench();

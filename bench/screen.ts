@@ -17,10 +17,24 @@ function candidate(i: number): CaseDoc {
   const family = FAMILIES[i % FAMILIES.length];
   const must = <T>(value: T): { level: 'must'; value: T; from: string } => ({ level: 'must', value, from: 'list' });
   return {
-    version: DOC_VERSION, title: `Tool ${i}`, family: family.id, place: '', trouble: '', form: family.form, size_mm: [60 + ((i * 37) % 500), 40 + ((i * 17) % 200), 20 + ((i * 7) % 90)],
+    version: DOC_VERSION,
+    title: `Tool ${i}`,
+    family: family.id,
+    place: '',
+    trouble: '',
+    form: family.form,
+    size_mm: [60 + ((i * 37) % 500), 40 + ((i * 17) % 200), 20 + ((i * 7) % 90)],
     today: { way: 'machined', material: null, cost: null, wait_days: null, delay_per_day: 0 },
-    need: { serviceTemp: must(20 + ((i * 13) % 120)), load: must((i * 71) % 4000), massLimit: must(1 + (i % 12)), ...(i % 3 === 0 && { fluids: must(['coolant' as const]) }) },
-    shapes: {}, pins: [], overrides: {}, start: '2026-01-05',
+    need: {
+      serviceTemp: must(20 + ((i * 13) % 120)),
+      load: must((i * 71) % 4000),
+      massLimit: must(1 + (i % 12)),
+      ...(i % 3 === 0 && { fluids: must(['coolant' as const]) }),
+    },
+    shapes: {},
+    pins: [],
+    overrides: {},
+    start: '2026-01-05',
   };
 }
 

@@ -29,15 +29,24 @@ async function p99(runs: number, f: (i: number) => Promise<unknown>): Promise<nu
 export async function benchServer(): Promise<void> {
   const { db, close } = await openDb(undefined, resolve('server/migrations'));
   const app = await buildApp({ db, meshes: new FolderMeshStore('.cache/bench-meshes'), pool: openPool('none') });
-  for (let i = 0; i < CASES; i += 500) await db.insert(cases).values(Array.from({ length: 500 }, (_, k) => ({ doc: demoDoc({ title: `Tool ${i + k}`, place: `Cell ${k % 40}` }), updatedBy: 'bench' })));
+  for (let i = 0; i < CASES; i += 500)
+    await db.insert(cases).values(
+      Array.from({ length: 500 }, (_, k) => ({ doc: demoDoc({ title: `Tool ${i + k}`, place: `Cell ${k % 40}` }), updatedBy: 'bench' })),
+    );
   const page = () => app.inject({ url: '/api/cases?size=100&sort=created', headers: HOST });
-  const bare = () => db.execute(sql`select id, revision, doc->>'title' as title, doc->>'family' as family, doc->>'place' as place, created_at, updated_at, updated_by from cases where removed_at is null order by created_at, id limit 100`);
+  const bare = () =>
+    db.execute(
+      sql`select id, revision, doc->>'title' as title, doc->>'family' as family, doc->>'place' as place, created_at, updated_at, updated_by from cases where removed_at is null order by created_at, id limit 100`,
+    );
   await page();
   await bare();
   report(`a page of the list of ${CASES} cases, 99 of 100, against the bare query`, await p99(RUNS, page), await p99(RUNS, bare), 'ms', 'at most 1.5');
 
   const { id } = (await app.inject({ method: 'POST', url: '/api/cases', headers: HOST, payload: { doc: demoDoc() } })).json() as CaseRecord;
-  const save = await p99(RUNS, (i) => app.inject({ method: 'PUT', url: `/api/cases/${id}`, headers: HOST, payload: { doc: demoDoc({ title: `Change ${i}` }), revision: i + 1 } }));
+  const save = await p99(
+    RUNS,
+    (i) => app.inject({ method: 'PUT', url: `/api/cases/${id}`, headers: HOST, payload: { doc: demoDoc({ title: `Change ${i}` }), revision: i + 1 } }),
+  );
   const update = await p99(RUNS, (i) => db.execute(sql`update cases set doc = ${JSON.stringify(demoDoc({ title: `Bare ${i}` }))}::jsonb where id = ${id}`));
   report('saving a case with its history, 99 of 100, against the bare update', save, update, 'ms');
   await app.close();
@@ -51,6 +60,7 @@ export function benchFirstLoad(): void {
   const html = readFileSync(join(folder, 'index.html'), 'utf8');
   const files = new Set([...html.matchAll(/(?:src|href)="([^"]+\.(?:js|css))"/g)].map((m) => m[1]));
   // What those import at once comes with them.
-  for (const f of files) if (f.endsWith('.js')) for (const m of readFileSync(join(folder, f), 'utf8').matchAll(/(?:import|from)\s*"\.\/([\w-]+\.js)"/g)) files.add(m[1]);
+  for (const f of files)
+    if (f.endsWith('.js')) { for (const m of readFileSync(join(folder, f), 'utf8').matchAll(/(?:import|from)\s*"\.\/([\w-]+\.js)"/g)) files.add(m[1]); }
   report('first load, raw, against the limit', [...files].reduce((s, f) => s + statSync(join(folder, f)).size, 0) / 1000, 450, 'kB', 'below 1');
 }

@@ -27,6 +27,7 @@ export async function benchSlice(): Promise<void> {
     }
   });
   // Both must have found the same sections, or the times mean nothing.
-  for (let k = 0; k < LAYERS; k++) if (Math.abs(areas[k] - ours.area_mm2[k]) > 1e-3 * Math.max(1, areas[k])) throw new Error(`layer ${k}: ${ours.area_mm2[k]} against ${areas[k]}`);
+  for (let k = 0; k < LAYERS; k++)
+    if (Math.abs(areas[k] - ours.area_mm2[k]) > 1e-3 * Math.max(1, areas[k])) throw new Error(`layer ${k}: ${ours.area_mm2[k]} against ${areas[k]}`);
   report(`slices, 1 000 000 triangles × ${LAYERS} layers (area, perimeter, islands)`, time, peer, 'ms', 'at most 0.2');
 }

@@ -47,7 +47,8 @@ describe('cuadro measure', () => {
     }
   });
   it('tells how it is used', () => {
-    for (const args of [[], ['weigh'], ['measure'], ['measure', 'a', '--unit', 'furlong'], ['measure', 'a', '--depth']]) expect(cuadro(...args)).toMatchObject({ status: 64, err: expect.stringContaining('usage') });
+    for (const args of [[], ['weigh'], ['measure'], ['measure', 'a', '--unit', 'furlong'], ['measure', 'a', '--depth']])
+      expect(cuadro(...args)).toMatchObject({ status: 64, err: expect.stringContaining('usage') });
   });
 });
 
@@ -89,7 +90,10 @@ describe('shape commands', () => {
   it('reach, holes and thickness of a drilled plate', () => {
     const path = write('plate.stl', plate);
     expect(json('reach', path)).toMatchObject({ setups: 2, unreachable_mm2: 0, prismatic_axis: 'z' });
-    expect(json('holes', path)).toMatchObject([{ through: true, diameter_mm: expect.closeTo(12, 1), depth_mm: expect.closeTo(10, 3) }, { through: true, diameter_mm: expect.closeTo(6, 1) }]);
+    expect(json('holes', path)).toMatchObject([{ through: true, diameter_mm: expect.closeTo(12, 1), depth_mm: expect.closeTo(10, 3) }, {
+      through: true,
+      diameter_mm: expect.closeTo(6, 1),
+    }]);
     expect(json('thickness', path)).toMatchObject({ median_mm: expect.closeTo(10, 2), gap_mm: expect.closeTo(6, 1) });
   });
   it('jaws writes two closed files that fit the part', () => {
@@ -109,7 +113,12 @@ describe('cuadro screen', () => {
   it('puts every route to the example need, each check with its figure and reason', () => {
     const { status, out } = cuadro('screen', resolve(__dirname, '../docs/examples/oven-jig.json'), '--json');
     expect(status).toBe(0);
-    const routes = JSON.parse(out) as { route: string; material: string; state: string; checks: { id: string; state: string; value?: number; limit?: number; unit?: string; reason: string; remedies?: string[] }[] }[];
+    const routes = JSON.parse(out) as {
+      route: string;
+      material: string;
+      state: string;
+      checks: { id: string; state: string; value?: number; limit?: number; unit?: string; reason: string; remedies?: string[] }[];
+    }[];
     const of = (route: string, material: string) => routes.find((r) => r.route === route && r.material === material)!;
     // 95 °C: PLA softens, PA12-CF holds; a bushing is offered for a tenth.
     expect(of('extrusion-open', 'pla').state).toBe('fail');

@@ -1,3 +1,4 @@
+// dprint-ignore-file: tables, a line each
 import { type CaseDoc, DOC_VERSION } from '@cuadro/core/case/types';
 import type { Need, Requirement } from '@cuadro/core/need/requirements';
 

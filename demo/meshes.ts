@@ -21,7 +21,8 @@ const makers: Record<string, Maker> = {
     for (const y of [6, 84]) body = body.add(box(224, 6, 22).translate(6, y, 5));
     for (const x of [6, 78, 152, 224]) body = body.add(box(6, 84, 22).translate(x, 6, 5));
     // Grip: an arched handle, printed with the body.
-    const arch = m.Manifold.cylinder(14, 42, 42, 96).rotate([90, 0, 0]).subtract(m.Manifold.cylinder(16, 30, 30, 96).rotate([90, 0, 0]).translate(0, 1, 0)).trimByPlane([0, 0, 1], 0);
+    const arch = m.Manifold.cylinder(14, 42, 42, 96).rotate([90, 0, 0]).subtract(m.Manifold.cylinder(16, 30, 30, 96).rotate([90, 0, 0]).translate(0, 1, 0))
+      .trimByPlane([0, 0, 1], 0);
     body = body.add(arch.translate(118, 55, 5).intersect(box(236, 96, 42)));
     for (const [x, y] of HINGE_HOLES) body = body.add(tube(22, 10.2, 30).translate(x, y, 0)).subtract(drill(10.2, 60).translate(x, y, -1));
     for (const x of [42, 190]) for (const y of [30, 66]) body = body.subtract(drill(18, 20).translate(x, y, -1));
@@ -93,7 +94,10 @@ const makers: Record<string, Maker> = {
     const { box, drill } = kit(m);
     let body = box(96, 96, 38);
     // Cavity of a fluted knob.
-    const flutes = Array.from({ length: 9 }, (_, k) => m.Manifold.cylinder(24, 5, 6, 64).translate(24 * Math.cos((k * 2 * Math.PI) / 9), 24 * Math.sin((k * 2 * Math.PI) / 9), 0));
+    const flutes = Array.from(
+      { length: 9 },
+      (_, k) => m.Manifold.cylinder(24, 5, 6, 64).translate(24 * Math.cos((k * 2 * Math.PI) / 9), 24 * Math.sin((k * 2 * Math.PI) / 9), 0),
+    );
     const knob = m.Manifold.cylinder(22, 23, 25, 256).subtract(m.Manifold.union(flutes)).add(m.Manifold.cylinder(4, 27, 28, 256));
     body = body.subtract(knob.translate(48, 48, 16.5)).add(m.Manifold.cylinder(20, 4, 3.6, 96).translate(48, 48, 16));
     for (const x of [10, 86]) for (const y of [10, 86]) body = body.subtract(drill(8, 60).translate(x, y, -1));
@@ -124,7 +128,8 @@ const makers: Record<string, Maker> = {
     for (const x of [20, 75, 130, 185, 240]) body = body.subtract(drill(5, 62).rotate([-90, 0, 0]).translate(x, 14, 11));
     for (const [x, y] of cups) body = body.subtract(drill(8.8, 12).translate(x, y, -1));
     body = body.subtract(tube(50, 44, 10).translate(130, 45, 33)).subtract(drill(9, 40).translate(130, 45, 11));
-    for (let k = 0; k < 4; k++) body = body.subtract(drill(6.6, 50).translate(130 + 19 * Math.cos((k * Math.PI) / 2 + 0.8), 45 + 19 * Math.sin((k * Math.PI) / 2 + 0.8), 24));
+    for (let k = 0; k < 4; k++)
+      body = body.subtract(drill(6.6, 50).translate(130 + 19 * Math.cos((k * Math.PI) / 2 + 0.8), 45 + 19 * Math.sin((k * Math.PI) / 2 + 0.8), 24));
     return body;
   },
   'bowl-nest'(m) {
@@ -133,7 +138,8 @@ const makers: Record<string, Maker> = {
     // Three seats whose tops follow the bowl, 4 mm above the ring.
     for (let k = 0; k < 3; k++) body = body.add(m.Manifold.cube([34, 22, 68]).translate(52, -11, 0).rotate([0, 0, 120 * k]));
     body = body.subtract(m.Manifold.sphere(96, 192).translate(0, 0, 128));
-    for (let k = 0; k < 6; k++) body = body.subtract(drill(9, 30).translate(82 * Math.cos((k * Math.PI) / 3 + 0.5), 82 * Math.sin((k * Math.PI) / 3 + 0.5), -1));
+    for (let k = 0; k < 6; k++)
+      body = body.subtract(drill(9, 30).translate(82 * Math.cos((k * Math.PI) / 3 + 0.5), 82 * Math.sin((k * Math.PI) / 3 + 0.5), -1));
     // Windows for the probe.
     for (let k = 0; k < 3; k++) body = body.subtract(m.Manifold.cube([60, 50, 40]).translate(50, -25, 18).rotate([0, 0, 120 * k + 60]));
     return body.translate(90, 90, 0);
@@ -142,12 +148,16 @@ const makers: Record<string, Maker> = {
     const { drill, roundBox } = kit(m);
     const grip = roundBox(36, 26, 8, 6).translate(24, 0, 0);
     const go = roundBox(28, 18, 3.25, 2).translate(0, 4, 0), noGo = roundBox(28, 18, 4.75, 2).translate(56, 4, 0);
-    return grip.add(go).add(noGo).subtract(drill(5, 20).translate(42, 13, -1)).subtract(m.Manifold.cube([4, 1.2, 2]).translate(30, -0.1, 6.2)).subtract(m.Manifold.cube([4, 1.2, 2]).translate(48, -0.1, 6.2));
+    return grip.add(go).add(noGo).subtract(drill(5, 20).translate(42, 13, -1)).subtract(m.Manifold.cube([4, 1.2, 2]).translate(30, -0.1, 6.2)).subtract(
+      m.Manifold.cube([4, 1.2, 2]).translate(48, -0.1, 6.2),
+    );
   },
   'trim-punch'(m) {
     const { drill } = kit(m);
     // Joggle: two offset noses, pressed along 160 mm.
-    const nose = m.Manifold.hull([[14, 37], [26, 33], [10, 20], [50, 20]].map(([y, z]) => m.Manifold.cylinder(160, 2, 2, 64).rotate([0, 90, 0]).translate(0, y, z)));
+    const nose = m.Manifold.hull(
+      [[14, 37], [26, 33], [10, 20], [50, 20]].map(([y, z]) => m.Manifold.cylinder(160, 2, 2, 64).rotate([0, 90, 0]).translate(0, y, z)),
+    );
     let body = m.Manifold.cube([160, 60, 22]).add(nose.intersect(m.Manifold.cube([160, 60, 40])));
     for (const x of [30, 80, 130]) body = body.subtract(drill(8.5, 30).translate(x, 54, -1)).subtract(drill(14, 10).translate(x, 54, 13));
     return body.subtract(m.Manifold.cube([162, 12, 8]).translate(-1, 24, -1));
@@ -158,21 +168,37 @@ const makers: Record<string, Maker> = {
       m.Manifold.hull([roundBox(x, y, 1, r), roundBox(x - 2 * lean, y - 2 * lean, 1, r).translate(lean, lean, z - 1)]);
     let body = roundBox(620, 420, 24, 30).add(draft(560, 360, 86, 40, 8).translate(30, 30, 23));
     // Two stiffening beads and a finger recess on top, ribs inside, open below.
-    for (const y of [130, 250]) body = body.add(m.Manifold.hull([m.Manifold.sphere(12, 64).translate(110, y + 20, 104), m.Manifold.sphere(12, 64).translate(510, y + 20, 104)]).trimByPlane([0, 0, -1], -110));
+    for (const y of [130, 250])
+      body = body.add(
+        m.Manifold.hull([m.Manifold.sphere(12, 64).translate(110, y + 20, 104), m.Manifold.sphere(12, 64).translate(510, y + 20, 104)]).trimByPlane(
+          [0, 0, -1],
+          -110,
+        ),
+      );
     body = body.subtract(m.Manifold.hull([m.Manifold.sphere(14, 64).translate(290, 30, 116), m.Manifold.sphere(14, 64).translate(330, 30, 116)]));
-    body = body.subtract(draft(520, 320, 94, 30, 8).translate(50, 50, -1).subtract(m.Manifold.union([140, 310, 480].map((x) => m.Manifold.cube([10, 420, 100]).translate(x - 5, 0, -2)))));
+    body = body.subtract(
+      draft(520, 320, 94, 30, 8).translate(50, 50, -1).subtract(
+        m.Manifold.union([140, 310, 480].map((x) => m.Manifold.cube([10, 420, 100]).translate(x - 5, 0, -2))),
+      ),
+    );
     const vents = [];
     for (let i = 0; i < 14; i++) for (const y of [34, 386]) vents.push(drill(1.5, 40).translate(50 + 40 * i, y, -5));
     return body.subtract(m.Manifold.union(vents));
   },
   'hood-mould'(m) {
     // Half a shell over 1.9 m: outer skin and ribs, open below.
-    const arch = (length: number, r: number, z: number): Manifold => m.Manifold.cylinder(length, r, r * 0.94, 192).rotate([0, 90, 0]).scale([1, 1, 0.62]).trimByPlane([0, 0, 1], 0).translate(0, 0, z);
+    const arch = (length: number, r: number, z: number): Manifold =>
+      m.Manifold.cylinder(length, r, r * 0.94, 192).rotate([0, 90, 0]).scale([1, 1, 0.62]).trimByPlane([0, 0, 1], 0).translate(0, 0, z);
     const outer = arch(1860, 400, 12).translate(20, 410, 0);
     let body = outer.subtract(arch(1840, 372, 12).translate(30, 410, 0));
     const flange = m.Manifold.cube([1900, 820, 16]).subtract(m.Manifold.cube([1820, 720, 40]).translate(40, 50, -10));
     body = body.add(flange);
-    for (let i = 0; i < 6; i++) body = body.add(m.Manifold.cube([22, 820, 300]).translate(180 + 300 * i, 0, 0).intersect(outer).subtract(m.Manifold.cube([60, 420, 150]).translate(160 + 300 * i, 200, -1)));
+    for (let i = 0; i < 6; i++)
+      body = body.add(
+        m.Manifold.cube([22, 820, 300]).translate(180 + 300 * i, 0, 0).intersect(outer).subtract(
+          m.Manifold.cube([60, 420, 150]).translate(160 + 300 * i, 200, -1),
+        ),
+      );
     return body.trimByPlane([0, 0, 1], 0);
   },
   'elbow-core'(m) {
@@ -186,14 +212,23 @@ const makers: Record<string, Maker> = {
     const { drill, roundBox } = kit(m);
     // The corner: three walls blended by balls, dished towards the middle.
     const ball = (x: number, y: number, z: number, r: number): Manifold => m.Manifold.sphere(r, 96).translate(x, y, z);
-    const corner = m.Manifold.hull([ball(40, 40, 26, 18), ball(150, 40, 26, 18), ball(40, 150, 26, 18), ball(150, 150, 30, 14), roundBox(170, 170, 2, 24).translate(10, 10, 8)]);
-    return roundBox(190, 190, 12, 10).add(corner.trimByPlane([0, 0, 1], 0)).subtract(drill(8, 60).translate(12, 12, -1)).subtract(drill(8, 60).translate(178, 178, -1));
+    const corner = m.Manifold.hull([
+      ball(40, 40, 26, 18),
+      ball(150, 40, 26, 18),
+      ball(40, 150, 26, 18),
+      ball(150, 150, 30, 14),
+      roundBox(170, 170, 2, 24).translate(10, 10, 8),
+    ]);
+    return roundBox(190, 190, 12, 10).add(corner.trimByPlane([0, 0, 1], 0)).subtract(drill(8, 60).translate(12, 12, -1)).subtract(
+      drill(8, 60).translate(178, 178, -1),
+    );
   },
   'grate-plate'(m) {
     const { drill, roundBox } = kit(m);
     const foot = (x: number, y: number): Manifold => {
       let f = m.Manifold.hull([m.Manifold.cylinder(6, 34, 33, 96), m.Manifold.cylinder(20, 16, 14, 96)]);
-      for (let k = 0; k < 3; k++) f = f.add(m.Manifold.hull([m.Manifold.cylinder(14, 5, 4, 48), m.Manifold.cylinder(6, 6, 5, 48).translate(40, 0, 0)]).rotate([0, 0, 120 * k]));
+      for (let k = 0; k < 3; k++)
+        f = f.add(m.Manifold.hull([m.Manifold.cylinder(14, 5, 4, 48), m.Manifold.cylinder(6, 6, 5, 48).translate(40, 0, 0)]).rotate([0, 0, 120 * k]));
       return f.translate(x, y, 13.5);
     };
     let body = roundBox(300, 220, 14, 12).add(foot(90, 70)).add(foot(210, 70)).add(foot(90, 158)).add(foot(210, 158));

@@ -1,3 +1,4 @@
+// dprint-ignore-file: tables, a line each
 import type { Values } from '@cuadro/core/inputs/spec';
 import type { Duty } from '@cuadro/core/need/family';
 

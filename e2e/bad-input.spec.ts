@@ -14,10 +14,15 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
     nan.writeFloatLE(NaN, 84 + 50 * 5 + 20);
     const three = Buffer.from(good.subarray(0, 84 + 150));
     three.writeUInt32LE(3, 80);
-    for (const [name, buffer, says] of [
-      ['cut.stl', good.subarray(0, 500), 'cut short'], ['empty.stl', Buffer.alloc(0), 'empty'], ['nan.stl', nan, 'Triangle 6 has a corner that is not a number'],
-      ['three.stl', three, 'only 3 triangles'], ['letter.stl', Buffer.from('Dear colleague,\nhere is the part.'), 'not an STL'],
-    ] as const) {
+    for (
+      const [name, buffer, says] of [
+        ['cut.stl', good.subarray(0, 500), 'cut short'],
+        ['empty.stl', Buffer.alloc(0), 'empty'],
+        ['nan.stl', nan, 'Triangle 6 has a corner that is not a number'],
+        ['three.stl', three, 'only 3 triangles'],
+        ['letter.stl', Buffer.from('Dear colleague,\nhere is the part.'), 'not an STL'],
+      ] as const
+    ) {
       await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'model/stl', buffer });
       await expect(page.getByRole('alert')).toContainText(name);
       await expect(page.getByRole('alert')).toContainText(says);
@@ -30,12 +35,22 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
   test('and good meshes of other kinds are taken', async ({ page, server }) => {
     await page.goto(await server.step('Door-hoisting', 'shape'));
     const { vertices, indices } = wedge();
-    const lines = (a: number[], start: string, add: number): string => Array.from({ length: a.length / 3 }, (_, i) => `${start} ${a.slice(3 * i, 3 * i + 3).map((x) => x + add).join(' ')}`).join('\n');
-    for (const [name, buffer] of [
-      ['wedge.obj', Buffer.from(`${lines(vertices, 'v', 0)}\n${lines(indices, 'f', 1)}\n`)],
-      ['wedge.3mf', Buffer.from(writeThreeMf(vertices, indices))],
-      ['wedge.ply', Buffer.from(`ply\nformat ascii 1.0\nelement vertex 6\nproperty float x\nproperty float y\nproperty float z\nelement face 8\nproperty list uchar int vertex_index\nend_header\n${lines(vertices, '', 0)}\n${lines(indices, '3', 0)}\n`)],
-    ] as const) {
+    const lines = (a: number[], start: string, add: number): string =>
+      Array.from({ length: a.length / 3 }, (_, i) => `${start} ${a.slice(3 * i, 3 * i + 3).map((x) => x + add).join(' ')}`).join('\n');
+    for (
+      const [name, buffer] of [
+        ['wedge.obj', Buffer.from(`${lines(vertices, 'v', 0)}\n${lines(indices, 'f', 1)}\n`)],
+        ['wedge.3mf', Buffer.from(writeThreeMf(vertices, indices))],
+        [
+          'wedge.ply',
+          Buffer.from(
+            `ply\nformat ascii 1.0\nelement vertex 6\nproperty float x\nproperty float y\nproperty float z\nelement face 8\nproperty list uchar int vertex_index\nend_header\n${
+              lines(vertices, '', 0)
+            }\n${lines(indices, '3', 0)}\n`,
+          ),
+        ],
+      ] as const
+    ) {
       await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'model/mesh', buffer });
       await expect(page.locator('.source')).toContainText(name);
       await expect(page.getByRole('row', { name: /^Volume/ })).toContainText('60 cm³');
@@ -56,10 +71,15 @@ test.describe('bad input gets a clear message beside its cause, and changes noth
   test('absurd numbers', async ({ page, server }) => {
     await page.goto(await server.step('Tack-weld', 'need'));
     const before = await server.case('Tack-weld');
-    for (const [field, text, says] of [
-      ['Tightest tolerance ±', '-5 mm', 'Tightest tolerance ± cannot be below'], ['Cycles a year, all copies', '1e12', 'cannot be above'], ['Largest load', '12 mm', 'not a unit that fits here'],
-      ['Temperature in service', 'warm', 'is not a number'], ['Copies in use', '1.5', 'a whole number'],
-    ] as const) {
+    for (
+      const [field, text, says] of [
+        ['Tightest tolerance ±', '-5 mm', 'Tightest tolerance ± cannot be below'],
+        ['Cycles a year, all copies', '1e12', 'cannot be above'],
+        ['Largest load', '12 mm', 'not a unit that fits here'],
+        ['Temperature in service', 'warm', 'is not a number'],
+        ['Copies in use', '1.5', 'a whole number'],
+      ] as const
+    ) {
       const input = page.getByRole('textbox', { name: field, exact: true });
       await input.fill(text);
       await input.blur();

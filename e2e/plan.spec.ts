@@ -56,7 +56,9 @@ test('a plan is worked out, opened to its answers, stands in for the need, joins
   await page.reload();
   await page.goto(await server.step('Press-brake', 'plan'));
   await expect(page.getByRole('textbox', { name: 'Thickness of the sheet' })).toHaveValue('0.6');
-  const [pdf, xlsx] = await Promise.all(['report.pdf', 'sheet.xlsx'].map(async (f) => page.request.get(`${server.url}/api/cases/${(await server.case('Press-brake')).id}/${f}`)));
+  const [pdf, xlsx] = await Promise.all(
+    ['report.pdf', 'sheet.xlsx'].map(async (f) => page.request.get(`${server.url}/api/cases/${(await server.case('Press-brake')).id}/${f}`)),
+  );
   expect([pdf.status(), xlsx.status()]).toEqual([200, 200]);
 });
 
@@ -112,7 +114,7 @@ test('quotes, notes and earlier states are kept with a case', async ({ page, ser
   await expect.poll(async () => Object.keys((await server.case('Inspection')).doc.overrides).length).toBe(1);
 });
 
-test('the log moves later estimates, and says by how many of one\'s own', async ({ page, server }) => {
+test("the log moves later estimates, and says by how many of one's own", async ({ page, server }) => {
   await page.goto(`${server.url}/log`);
   for (const cycles of ['400', '600', '500']) {
     await page.getByRole('button', { name: 'Add a tool in use' }).click();
@@ -127,7 +129,9 @@ test('the log moves later estimates, and says by how many of one\'s own', async 
   await expect(page.getByRole('complementary')).toContainText('from 3 tools of your own log, 3 worn out');
   await page.goto(await server.step('Hinge', 'routes'));
   await expect(page.locator('.busy.off')).toBeAttached();
-  const { evidence } = (await (await page.request.get(`${server.url}/api/shop`)).json()) as { evidence: { life: { duty: string; material: string; median: number }[] } };
+  const { evidence } = (await (await page.request.get(`${server.url}/api/shop`)).json()) as {
+    evidence: { life: { duty: string; material: string; median: number }[] };
+  };
   // √((400² + 600² + 500²)/3 · ln 2)
   expect(evidence.life.find((l) => l.duty === 'guide' && l.material === 'pa12-cf')!.median).toBeCloseTo(Math.sqrt((770_000 / 3) * Math.LN2), 6);
 });

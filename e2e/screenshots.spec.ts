@@ -5,7 +5,17 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
 /** One picture of each main view, for the README. Run by npm run screenshots. */
 const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
-  ['walk', '/walk'], ['cases', '/cases'], ['shop', '/shop'], ['log', '/log'], ['shelf', '/shelf'], ['need', 'Hinge/need'], ['shape', 'Hinge/shape'], ['routes', 'Hinge/routes'], ['sheet', 'Spacer/sheet'], ['verdict', 'Finger/verdict'], ['proof', 'Finger/proof'],
+  ['walk', '/walk'],
+  ['cases', '/cases'],
+  ['shop', '/shop'],
+  ['log', '/log'],
+  ['shelf', '/shelf'],
+  ['need', 'Hinge/need'],
+  ['shape', 'Hinge/shape'],
+  ['routes', 'Hinge/routes'],
+  ['sheet', 'Spacer/sheet'],
+  ['verdict', 'Finger/verdict'],
+  ['proof', 'Finger/proof'],
   ['walk-phone', '/walk', 390, 844],
 ];
 

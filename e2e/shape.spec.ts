@@ -8,8 +8,10 @@ import type { Page } from '@playwright/test';
 import { expect, test, type TestServer } from './server';
 
 const stl = ({ vertices, indices }: Mesh): Buffer => Buffer.from(writeStl(vertices, indices));
-const drop = (page: Page, name: string, buffer: Buffer): Promise<void> => page.locator('.file input[type=file]').setInputFiles({ name, mimeType: 'model/stl', buffer });
-const tab = (page: Page, name: string): Promise<void> => page.getByRole('navigation', { name: 'About the shape' }).getByRole('button', { name, exact: true }).click();
+const drop = (page: Page, name: string, buffer: Buffer): Promise<void> =>
+  page.locator('.file input[type=file]').setInputFiles({ name, mimeType: 'model/stl', buffer });
+const tab = (page: Page, name: string): Promise<void> =>
+  page.getByRole('navigation', { name: 'About the shape' }).getByRole('button', { name, exact: true }).click();
 const row = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
 /** The part is drawn and nothing is under way. */
 const idle = async (page: Page): Promise<void> => {
@@ -52,7 +54,10 @@ test('a part is studied, laid another way, corrected and marked; all of it is th
     await page.getByRole('textbox', { name: 'Diameter of hole 3' }).fill('8');
     await page.getByRole('textbox', { name: 'Note on hole 3' }).fill('M10');
     await page.getByRole('textbox', { name: 'Note on hole 3' }).blur();
-    await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.holes?.map((h) => [h.diameter_mm, h.note])).toEqual([[12, ''], [6, ''], [8, 'M10']]);
+    await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.holes?.map((h) => [h.diameter_mm, h.note])).toEqual([[12, ''], [
+      6,
+      '',
+    ], [8, 'M10']]);
   });
   await test.step('a face gets a duty, from the list and without the mouse on the drawing', async () => {
     await tab(page, 'Faces');
@@ -105,7 +110,16 @@ test('an open mesh is repaired, and undo brings the file back', async ({ page, s
   await page.goto(await server.step('conveyor side', 'shape'));
   const whole = drilledPlate(60, 40, 10, [[12, 20, 20]], 32);
   // Without one of the outline's walls.
-  await drop(page, 'holed.stl', stl({ vertices: whole.vertices, indices: whole.indices.filter((_, i) => Math.floor(i / 3) < whole.indices.length / 3 - 2 * 36 || Math.floor(i / 3) > whole.indices.length / 3 - 2 * 36 + 1) }));
+  await drop(
+    page,
+    'holed.stl',
+    stl({
+      vertices: whole.vertices,
+      indices: whole.indices.filter((_, i) =>
+        Math.floor(i / 3) < whole.indices.length / 3 - 2 * 36 || Math.floor(i / 3) > whole.indices.length / 3 - 2 * 36 + 1
+      ),
+    }),
+  );
   await expect(page.getByText('The mesh is open.')).toBeVisible();
   await page.getByRole('button', { name: 'Repair it' }).click();
   await expect(page.getByText(/1 planar hole closed\. The mesh is closed now/)).toBeVisible();
@@ -120,7 +134,12 @@ test('soft jaws are made, saved and taken as the mesh to print', async ({ page, 
   await drop(page, 'part.stl', stl(box(50, 40, 30)));
   await idle(page);
   await tab(page, 'Make');
-  for (const [field, value] of [['Blank, along the jaw', '80'], ['Blank, clamping way', '30'], ['Blank, high', '40'], ['Clearance', '0.2'], ['Gap between jaws', '4'], ['Vice opens', '80']] as const) {
+  for (
+    const [field, value] of [['Blank, along the jaw', '80'], ['Blank, clamping way', '30'], ['Blank, high', '40'], ['Clearance', '0.2'], [
+      'Gap between jaws',
+      '4',
+    ], ['Vice opens', '80']] as const
+  ) {
     await page.getByRole('textbox', { name: field, exact: true }).fill(value);
     await page.getByRole('textbox', { name: field, exact: true }).blur();
   }

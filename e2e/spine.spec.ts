@@ -17,7 +17,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     expect(worth).toEqual([...worth].sort((a, b) => b - a));
   });
 
-  await test.step('1b. a candidate of one\'s own is added and ranked', async () => {
+  await test.step("1b. a candidate of one's own is added and ranked", async () => {
     await page.getByRole('button', { name: 'Add a candidate' }).click();
     await page.getByRole('textbox', { name: 'Tool' }).fill('Valve bracket nest');
     await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Assembly fixture' });
@@ -80,13 +80,15 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await expect(page.getByRole('row', { name: /^Box/ })).toContainText('120 mm');
     await expect(page.getByRole('img', { name: /Drawing of bracket.stl/ })).toBeVisible();
     // Something is drawn: the canvas is not of one colour.
-    await expect.poll(() => page.locator('canvas').evaluate((c: HTMLCanvasElement) => {
-      const small = document.createElement('canvas');
-      [small.width, small.height] = [40, 40];
-      const g = small.getContext('2d')!;
-      g.drawImage(c, 0, 0, 40, 40);
-      return new Set(new Uint32Array(g.getImageData(0, 0, 40, 40).data.buffer)).size;
-    })).toBeGreaterThan(10);
+    await expect.poll(() =>
+      page.locator('canvas').evaluate((c: HTMLCanvasElement) => {
+        const small = document.createElement('canvas');
+        [small.width, small.height] = [40, 40];
+        const g = small.getContext('2d')!;
+        g.drawImage(c, 0, 0, 40, 40);
+        return new Set(new Uint32Array(g.getImageData(0, 0, 40, 40).data.buffer)).size;
+      })
+    ).toBeGreaterThan(10);
     await expect(saved).toBeVisible();
   });
 
@@ -109,7 +111,14 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
       if (p === 0) await expect(page.getByText('Pinned by you')).toBeVisible();
       if ((await matrix.getByRole('button', { name: /^Unpin / }).count()) === 1) break;
     }
-    for (const name of ['Pin Extrusion with continuous fibre, PA6-CF short fibre', 'Pin Polymer powder bed, PA12 powder', 'Pin CNC milling, Aluminium 6061-T6', 'Pin Manual mill and drill, POM']) {
+    for (
+      const name of [
+        'Pin Extrusion with continuous fibre, PA6-CF short fibre',
+        'Pin Polymer powder bed, PA12 powder',
+        'Pin CNC milling, Aluminium 6061-T6',
+        'Pin Manual mill and drill, POM',
+      ]
+    ) {
       if (await matrix.getByRole('button', { name: name.replace('Pin', 'Unpin') }).count()) continue;
       await matrix.getByRole('button', { name }).click();
     }

@@ -9,7 +9,14 @@ import { MATERIALS } from '@cuadro/core/shelf/shelf';
 
 /** How many there are of what the README counts. */
 export const counts = (): Readonly<Record<string, number>> => ({
-  processes: PROCESSES.length, materials: MATERIALS.length, checks: CHECKS.length, remedies: REMEDY_IDS.length, families: FAMILIES.length, planners: PLANNERS.length, makers: MAKERS.length, records: RECORD_KINDS.length,
+  processes: PROCESSES.length,
+  materials: MATERIALS.length,
+  checks: CHECKS.length,
+  remedies: REMEDY_IDS.length,
+  families: FAMILIES.length,
+  planners: PLANNERS.length,
+  makers: MAKERS.length,
+  records: RECORD_KINDS.length,
 });
 
 /** A text with every `<!--n:checks-->31<!--/n-->` brought up to date. @throws Error for a count nobody keeps */

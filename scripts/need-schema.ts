@@ -8,10 +8,14 @@ import { REMEDY_IDS } from '../core/src/screen/remedies';
 /** docs/need.schema.json, from the requirements themselves. Written by npm run docs. */
 const value = (spec: RequirementSpec): object => {
   switch (spec.kind) {
-    case 'number': return { type: spec.whole ? 'integer' : 'number', minimum: spec.min, maximum: spec.max };
-    case 'choice': return { enum: spec.options.map((o) => o.value) };
-    case 'yes-no': return { type: 'boolean' };
-    case 'choices': return { type: 'array', items: { enum: spec.options.map((o) => o.value) }, uniqueItems: true };
+    case 'number':
+      return { type: spec.whole ? 'integer' : 'number', minimum: spec.min, maximum: spec.max };
+    case 'choice':
+      return { enum: spec.options.map((o) => o.value) };
+    case 'yes-no':
+      return { type: 'boolean' };
+    case 'choices':
+      return { type: 'array', items: { enum: spec.options.map((o) => o.value) }, uniqueItems: true };
   }
 };
 const unit = (spec: RequirementSpec): string => (spec.kind === 'number' && QUANTITIES[spec.quantity].store ? `, ${QUANTITIES[spec.quantity].store}` : '');
@@ -30,15 +34,30 @@ export const needSchema = {
     start: { type: 'string', format: 'date' },
     remedies: { description: 'Remedies taken, by "process/material".', type: 'object', additionalProperties: { type: 'array', items: { enum: REMEDY_IDS } } },
     plans: {
-      description: 'Plans in use: the inputs of each, by planner (docs/formulas.md).', type: 'object', additionalProperties: false,
-      properties: Object.fromEntries(PLANNERS.map((p) => [p.id, { type: 'object', additionalProperties: false, properties: Object.fromEntries(p.inputs.map((i) => [i.id, { description: inputDoc(i) }])) }])),
+      description: 'Plans in use: the inputs of each, by planner (docs/formulas.md).',
+      type: 'object',
+      additionalProperties: false,
+      properties: Object.fromEntries(
+        PLANNERS.map((
+          p,
+        ) => [p.id, {
+          type: 'object',
+          additionalProperties: false,
+          properties: Object.fromEntries(p.inputs.map((i) => [i.id, { description: inputDoc(i) }])),
+        }]),
+      ),
     },
     need: {
       type: 'object',
       additionalProperties: false,
       properties: Object.fromEntries(REQUIREMENTS.map((spec) => [spec.id, {
         description: `${spec.label}${unit(spec)}. ${spec.help}`,
-        anyOf: [value(spec), { type: 'object', required: ['value'], additionalProperties: false, properties: { value: value(spec), level: { enum: ['must', 'want'] }, from: { type: 'string', maxLength: 200 } } }],
+        anyOf: [value(spec), {
+          type: 'object',
+          required: ['value'],
+          additionalProperties: false,
+          properties: { value: value(spec), level: { enum: ['must', 'want'] }, from: { type: 'string', maxLength: 200 } },
+        }],
       }])),
     },
   },

@@ -1,4 +1,4 @@
-// npm test: types, lint, documents, unit tests, build, browser tests. Two lanes side by side, because most machines have two cores:
+// npm test: types, lint, format, documents, unit tests, build, browser tests. Two lanes side by side, because most machines have two cores:
 // what needs the built page, and the rest. Each step's words come out in one piece when it ends. The last line is "N passed, N failed".
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
@@ -49,6 +49,7 @@ async function page() {
 async function rest() {
   await node('types', 'scripts/typecheck.mjs');
   await step('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  await node('format', 'scripts/format.mjs', '--check');
   await node('documents', 'scripts/run.mjs', 'scripts/docs.ts', '--check');
   await jest('core');
   await jest('server');

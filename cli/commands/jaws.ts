@@ -31,7 +31,18 @@ export const jaws: Command = {
     const { default: load } = await import('manifold-3d');
     const kernel = await load();
     kernel.setup();
-    const result = meshFaults(file, () => softJaws(kernel, shape.mesh, { blank_mm, clearance_mm: number(values.clearance), depth_mm, gap_mm: number(values.gap), up: three(values.up), turnDeg: number(values.turn) }));
+    const result = meshFaults(
+      file,
+      () =>
+        softJaws(kernel, shape.mesh, {
+          blank_mm,
+          clearance_mm: number(values.clearance),
+          depth_mm,
+          gap_mm: number(values.gap),
+          up: three(values.up),
+          turnDeg: number(values.turn),
+        }),
+    );
     try {
       await mkdir(values.out, { recursive: true });
       const files = await Promise.all(result.jaws.map(async (mesh, i) => {

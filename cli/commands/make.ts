@@ -14,7 +14,8 @@ import { type Command, Fault, misuse, print, shapeOf } from '../command';
 const usage = `make ${MAKERS.map((m) => m.id).join('|')} [PART] --out DIR [--unit mm|inch] [--up X,Y,Z] [--INPUT VALUE …]`;
 
 /** Usage of one maker: its inputs, one a line. */
-const usageOf = (maker: Maker): string => `make ${maker.id}${maker.needsPart ? ' PART' : ''} --out DIR\n${maker.inputs.map((i) => `  --${i.id}  ${inputDoc(i)}`).join('\n')}`;
+const usageOf = (maker: Maker): string =>
+  `make ${maker.id}${maker.needsPart ? ' PART' : ''} --out DIR\n${maker.inputs.map((i) => `  --${i.id}  ${inputDoc(i)}`).join('\n')}`;
 
 /** Geometry made by any maker, as STL files. `cuadro make ID --help` lists its inputs. */
 export const make: Command = {
@@ -26,8 +27,16 @@ export const make: Command = {
     let parsed;
     try {
       parsed = parseArgs({
-        args, allowPositionals: true,
-        options: { ...Object.fromEntries(maker.inputs.map((i) => [i.id, { type: 'string' as const }])), out: { type: 'string' }, unit: { type: 'string', default: 'mm' }, up: { type: 'string', default: UP.join() }, json: { type: 'boolean' }, help: { type: 'boolean' } },
+        args,
+        allowPositionals: true,
+        options: {
+          ...Object.fromEntries(maker.inputs.map((i) => [i.id, { type: 'string' as const }])),
+          out: { type: 'string' },
+          unit: { type: 'string', default: 'mm' },
+          up: { type: 'string', default: UP.join() },
+          json: { type: 'boolean' },
+          help: { type: 'boolean' },
+        },
       });
     } catch {
       throw misuse(usageOf(maker));

@@ -39,7 +39,9 @@ export const plan: Command = {
       return [l.name, { label: l.label, unit: l.unit, value: result.figures(l.name), p10, p50, p90 }];
     }));
     print({
-      plan: planner.id, values: result.values, figures,
+      plan: planner.id,
+      values: result.values,
+      figures,
       findings: result.findings.map(({ id: finding, state, value, limit, unit, reason }) => ({ id: finding, state, value, limit, unit, reason })),
       gives: Object.fromEntries(standIns(result).map((g) => [g.to, g.value])),
     });
@@ -52,7 +54,12 @@ async function readCase(file: string): Promise<CaseDoc> {
   try {
     json = JSON.parse(await readFile(file, 'utf8'));
   } catch (e) {
-    throw new Fault(`${file}: ${e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
+    throw new Fault(
+      `${file}: ${
+        e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message
+      }`,
+      2,
+    );
   }
   try {
     const isCase = typeof json === 'object' && json !== null && 'today' in json && 'shapes' in json;

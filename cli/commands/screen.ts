@@ -17,15 +17,32 @@ export const screen: Command = {
     try {
       json = JSON.parse(await readFile(file, 'utf8'));
     } catch (e) {
-      throw new Fault(`${file}: ${e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
+      throw new Fault(
+        `${file}: ${
+          e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message
+        }`,
+        2,
+      );
     }
     try {
       const options = screenAll(factsOf(readNeed(json), BUILT_IN_SITE));
       process.stdout.write(
-        `${JSON.stringify(options.map((o) => ({
-          route: o.process, material: o.material, state: o.state,
-          checks: o.checks.map(({ id, state, value, limit, unit, reason, offers }) => ({ id, state, value, limit, unit, reason, ...(offers.length && { remedies: offers.map((r) => r.id) }) })),
-        })))}\n`,
+        `${
+          JSON.stringify(options.map((o) => ({
+            route: o.process,
+            material: o.material,
+            state: o.state,
+            checks: o.checks.map(({ id, state, value, limit, unit, reason, offers }) => ({
+              id,
+              state,
+              value,
+              limit,
+              unit,
+              reason,
+              ...(offers.length && { remedies: offers.map((r) => r.id) }),
+            })),
+          })))
+        }\n`,
       );
     } catch (e) {
       if (e instanceof NeedFileError) throw new Fault(`${file}: ${e.message}`, 2);

@@ -28,7 +28,11 @@ export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = ne
   await Promise.all(jobs);
   const start = today.toISOString().slice(0, 10);
   for (const { doc, machined, printed } of DEMO_CASES) {
-    const full: CaseDoc = { ...doc, start, shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) } };
+    const full: CaseDoc = {
+      ...doc,
+      start,
+      shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) },
+    };
     await createCase(db, full, 'demo plant');
   }
   await db.insert(records).values(demoRecords(today).map((r) => ({ ...r, who: 'demo plant' })));

@@ -46,7 +46,8 @@ const create = async (doc = demoDoc()): Promise<CaseRecord> => (await call<CaseR
 
 /** A tetrahedron of 10 mm legs: V = 1000/6. */
 const TETRA = Buffer.from(writeStl([0, 0, 0, 10, 0, 0, 0, 10, 0, 0, 0, 10], [0, 2, 1, 0, 1, 3, 0, 3, 2, 1, 2, 3]));
-const upload = (bytes: Buffer, query = 'name=t.stl&unit=mm') => call<MeshRecord & { code: string; message: string }>('POST', `/api/meshes?${query}`, bytes, { 'content-type': 'application/octet-stream' });
+const upload = (bytes: Buffer, query = 'name=t.stl&unit=mm') =>
+  call<MeshRecord & { code: string; message: string }>('POST', `/api/meshes?${query}`, bytes, { 'content-type': 'application/octet-stream' });
 
 describe('cases', () => {
   it('are created, read, changed by revision, listed, taken off and brought back', async () => {
@@ -61,7 +62,8 @@ describe('cases', () => {
   });
   it('refuse a change made on an older revision, and show what is there', async () => {
     const made = await create();
-    const write = (title: string) => call<{ code: string; current: CaseRecord }>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title }), revision: 1, who: 'x' });
+    const write = (title: string) =>
+      call<{ code: string; current: CaseRecord }>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title }), revision: 1, who: 'x' });
     const [a, b] = await Promise.all([write('first'), write('second')]);
     expect([a.status, b.status].sort()).toEqual([200, 409]);
     const lost = a.status === 409 ? a : b;
@@ -69,7 +71,11 @@ describe('cases', () => {
   });
   it('refuse absurd numbers beside the field, and change nothing', async () => {
     const made = await create();
-    const bad = await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ need: { massLimit: { level: 'must', value: -5, from: '' } } }), revision: 1, who: 'x' });
+    const bad = await call('PUT', `/api/cases/${made.id}`, {
+      doc: demoDoc({ need: { massLimit: { level: 'must', value: -5, from: '' } } }),
+      revision: 1,
+      who: 'x',
+    });
     expect(bad).toMatchObject({ status: 422, body: { code: 'CASE_INVALID', field: 'need.massLimit.value' } });
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 1 });
   });
@@ -96,7 +102,12 @@ describe('meshes', () => {
     const three = Buffer.from(writeStl([0, 0, 0, 10, 0, 0, 0, 10, 0, 0, 0, 10], [0, 2, 1, 0, 1, 3, 0, 3, 2]));
     const nan = Buffer.from(TETRA);
     nan.writeFloatLE(NaN, 84 + 20);
-    for (const [bytes, text] of [[TETRA.subarray(0, 120), /cut short/], [Buffer.alloc(0), /empty/], [nan, /not a number/], [three, /only 3 triangles/], [Buffer.from('a letter'), /not an STL/]] as const) {
+    for (
+      const [bytes, text] of [[TETRA.subarray(0, 120), /cut short/], [Buffer.alloc(0), /empty/], [nan, /not a number/], [three, /only 3 triangles/], [
+        Buffer.from('a letter'),
+        /not an STL/,
+      ]] as const
+    ) {
       const r = await upload(bytes as Buffer);
       expect(r).toMatchObject({ status: 422, body: { code: 'MESH_UNREADABLE' } });
       expect(r.body.message).toMatch(text);
@@ -111,14 +122,18 @@ describe('meshes', () => {
     const { body } = await upload(TETRA);
     const ref = { hash: body.hash, fileName: 't.stl', unit: 'mm' as const, measure: body.measure };
     expect((await call('POST', '/api/cases', { doc: demoDoc({ shapes: { printed: ref } }), who: 'x' })).status).toBe(201);
-    expect(await call('POST', '/api/cases', { doc: demoDoc({ shapes: { printed: { ...ref, hash: '0'.repeat(64) } } }), who: 'x' })).toMatchObject({ status: 422, body: { code: 'MESH_UNKNOWN_IN_CASE' } });
+    expect(await call('POST', '/api/cases', { doc: demoDoc({ shapes: { printed: { ...ref, hash: '0'.repeat(64) } } }), who: 'x' })).toMatchObject({
+      status: 422,
+      body: { code: 'MESH_UNKNOWN_IN_CASE' },
+    });
   });
 });
 
 describe('sign-off', () => {
   it('computes here, freezes the figures, and stays as it was when the case goes on', async () => {
     const made = await create(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 20 } }));
-    const sign = (revision: number, who = 'Ada Moreno') => call<SignatureRecord & { code: string }>('POST', `/api/cases/${made.id}/signatures`, { revision, who, role: 'engineer', statement: 'agreed' });
+    const sign = (revision: number, who = 'Ada Moreno') =>
+      call<SignatureRecord & { code: string }>('POST', `/api/cases/${made.id}/signatures`, { revision, who, role: 'engineer', statement: 'agreed' });
     expect((await sign(1, ' ')).status).toBe(422);
     const signed = await sign(1);
     expect(signed).toMatchObject({ status: 201, body: { who: 'Ada Moreno', revision: 1, doc: { today: { cost: 900 } } } });
@@ -156,14 +171,17 @@ describe('the shop', () => {
     const own = { ...DEFAULT_SHOP, figures: { mill_rate: { low: 60, likely: 80, high: 90, note: 'controller' } } };
     expect((await call('PUT', '/api/shop', { shop: own, revision: 0 })).body).toMatchObject({ revision: 1 });
     expect(await call('PUT', '/api/shop', { shop: own, revision: 0 })).toMatchObject({ status: 409, body: { code: 'SHOP_CHANGED' } });
-    expect((await call('PUT', '/api/shop', { shop: { ...own, figures: { mill_rate: { low: 60, likely: 80, high: 9e9, note: '' } } }, revision: 1 })).status).toBe(422);
+    expect((await call('PUT', '/api/shop', { shop: { ...own, figures: { mill_rate: { low: 60, likely: 80, high: 9e9, note: '' } } }, revision: 1 })).status)
+      .toBe(422);
     expect((await call('GET', '/api/shop')).body).toMatchObject({ revision: 1, shop: own });
   });
 });
 
 describe('the door', () => {
   it('is shut to other sites, by name and by origin', async () => {
-    for (const headers of [{ host: 'evil.example' }, { ...HOST, origin: 'http://evil.example' }, { ...HOST, origin: 'null' }, { host: '127.0.0.1.evil.example' }]) {
+    for (
+      const headers of [{ host: 'evil.example' }, { ...HOST, origin: 'http://evil.example' }, { ...HOST, origin: 'null' }, { host: '127.0.0.1.evil.example' }]
+    ) {
       expect((await app.inject({ method: 'GET', url: '/api/cases', headers })).statusCode).toBe(403);
     }
     expect((await app.inject({ method: 'GET', url: '/api/health', headers: { ...HOST, origin: 'http://127.0.0.1:4300' } })).statusCode).toBe(200);
@@ -186,16 +204,20 @@ describe('the demo plant', () => {
   it('is loaded once into an empty folder, meshes and all', async () => {
     const fresh = await openDb(undefined, MIGRATIONS);
     // The analyses have their own tests; here they would take half a minute.
-    const pool = { run: async (_name: string, { bytes }: { bytes: Uint8Array }) => ({ measure: readShape(bytes).measure }), close: async () => undefined } as unknown as Pool;
+    const pool = {
+      run: async (_name: string, { bytes }: { bytes: Uint8Array }) => ({ measure: readShape(bytes).measure }),
+      close: async () => undefined,
+    } as unknown as Pool;
     try {
       const store = new FolderMeshStore(mkdtempSync(join(folder, 'demo-')));
       await seedDemo(fresh.db, store, pool, new Date('2026-11-25T08:00:00Z'));
       const cases = await Promise.all((await listCases(fresh.db, { size: 500 }, '')).rows.map((r) => getCase(fresh.db, r.id)));
       expect(cases.length).toBeGreaterThanOrEqual(6);
-      for (const { doc } of cases) for (const shape of Object.values(doc.shapes)) {
-        expect(await store.has(shape.hash)).toBe(true);
-        expect(shape.measure.watertight).toBe(true);
-      }
+      for (const { doc } of cases)
+        for (const shape of Object.values(doc.shapes)) {
+          expect(await store.has(shape.hash)).toBe(true);
+          expect(shape.measure.watertight).toBe(true);
+        }
       expect((await readShop(fresh.db)).revision).toBe(1);
       const logged = (await listRecords(fresh.db, 'build', null, 0, 1)).total;
       expect(logged).toBeGreaterThan(20);

@@ -27,4 +27,5 @@ export const giftSum = (contributions: readonly Contribution[], gift: Gift): str
 
 /** What tells two sets of contributions apart for a cache: the lines themselves, not who made them. */
 export const contentKey = once((contributions: readonly Contribution[]): string =>
-  contributions.length ? JSON.stringify(contributions.map((c) => [c.lines.map((l) => [l.name, l.expr, l.unit]), c.gifts])) : '');
+  contributions.length ? JSON.stringify(contributions.map((c) => [c.lines.map((l) => [l.name, l.expr, l.unit]), c.gifts])) : ''
+);

@@ -60,7 +60,9 @@ describe('the shape of a case', () => {
 describe('essential facts', () => {
   it('are missing until somebody gives them or the family assumes them', () => {
     expect(missingEssentials(plainFacts(demoDoc({ family: 'gauge' }), BUILT_IN_SITE))).toEqual(['tolerance']);
-    expect(missingEssentials(plainFacts(demoDoc({ family: 'gauge', need: { tolerance: { level: 'must', value: 0.1, from: '' } } }), BUILT_IN_SITE))).toEqual([]);
+    expect(missingEssentials(plainFacts(demoDoc({ family: 'gauge', need: { tolerance: { level: 'must', value: 0.1, from: '' } } }), BUILT_IN_SITE))).toEqual(
+      [],
+    );
     expect(missingEssentials(plainFacts(demoDoc(), BUILT_IN_SITE))).toEqual([]);
   });
 });
@@ -84,6 +86,9 @@ describe('a studied mesh', () => {
     expect(of(plate, 'setups')).toMatchObject({ low: 2, likely: 2, high: 3, source: { kind: 'measured' } });
     expect(of(plate, 'holes')).toMatchObject({ likely: 2, source: { kind: 'measured' } });
     expect(of(plate, 'pierces')).toMatchObject({ likely: 3 });
-    expect(of({ ...plate, holes: [{ diameter_mm: 6, depth_mm: 10, through: false, note: 'M6' }] }, 'holes')).toMatchObject({ likely: 1, source: { kind: 'you' } });
+    expect(of({ ...plate, holes: [{ diameter_mm: 6, depth_mm: 10, through: false, note: 'M6' }] }, 'holes')).toMatchObject({
+      likely: 1,
+      source: { kind: 'you' },
+    });
   });
 });

@@ -31,7 +31,14 @@ function entriesOf(doc: CaseDoc, printed: boolean): Entry[] {
   const spread = (value: number, share: number): Range => ({ low: value * (1 - share), likely: value, high: value * (1 + share) });
   const loose = shape ? 0 : 0.05;
   const [length, width, thickness] = size.sorted;
-  const entry = (name: string, label: string, unit: string, range: Range): Entry => ({ name, label, unit, ...range, source, key: `${printed ? 'print' : 'stock'}.${name}` });
+  const entry = (name: string, label: string, unit: string, range: Range): Entry => ({
+    name,
+    label,
+    unit,
+    ...range,
+    source,
+    key: `${printed ? 'print' : 'stock'}.${name}`,
+  });
   const guess: MakeEntry = (name, label, unit, range) => ({ ...entry(name, label, unit, range), source: STAND_IN });
   const bed = shape?.study?.build.bed_mm ?? [length, width];
   const dimensions = [
@@ -107,8 +114,7 @@ const ISLANDS: Range = { low: 1, likely: 1.5, high: 4 };
 function guessedEntries(doc: CaseDoc, family: Family, [l, w, t]: readonly number[], entry: MakeEntry): Entry[] {
   const box = (l * w * t) / MM3_PER_CM3;
   const skin = (2 * (l * w + w * t + t * l)) / MM2_PER_CM2;
-  const fill: Range =
-    doc.form === 'block' ? { low: 0.75, likely: 0.9, high: 0.98 } : doc.form === 'flat' ? { low: 0.5, likely: 0.7, high: 0.9 } : family.fill;
+  const fill: Range = doc.form === 'block' ? { low: 0.75, likely: 0.9, high: 0.98 } : doc.form === 'flat' ? { low: 0.5, likely: 0.7, high: 0.9 } : family.fill;
   // Ribs and pockets add surface over the box; a plate or block has little more than its box.
   const folds: Range = doc.form === 'shaped' ? { low: 0.9, likely: 1.3, high: 2 } : { low: 0.95, likely: 1.05, high: 1.2 };
   const plan = (l * w) / MM2_PER_CM2;
@@ -117,7 +123,11 @@ function guessedEntries(doc: CaseDoc, family: Family, [l, w, t]: readonly number
     entry('volume', 'Volume', 'cm^3', times(fill, box)),
     entry('area', 'Surface', 'cm^2', times(folds, skin)),
     BUILD.overhang(entry, times(hang, plan)),
-    BUILD.support(entry, { low: hang.low * REACH.low * plan * (t / MM_PER_CM), likely: hang.likely * REACH.likely * plan * (t / MM_PER_CM), high: hang.high * REACH.high * plan * (t / MM_PER_CM) }),
+    BUILD.support(entry, {
+      low: hang.low * REACH.low * plan * (t / MM_PER_CM),
+      likely: hang.likely * REACH.likely * plan * (t / MM_PER_CM),
+      high: hang.high * REACH.high * plan * (t / MM_PER_CM),
+    }),
     BUILD.side(entry, { low: folds.low * SIDES.low * skin, likely: folds.likely * SIDES.likely * skin, high: folds.high * SIDES.high * skin }),
     BUILD.skin(entry, { low: folds.low * SKINS.low * skin, likely: folds.likely * SKINS.likely * skin, high: folds.high * SKINS.high * skin }),
     BUILD.islands(entry, times(ISLANDS, t)),
@@ -127,21 +137,58 @@ function guessedEntries(doc: CaseDoc, family: Family, [l, w, t]: readonly number
 /** Set-ups and holes for the machined way: from the mesh, or guessed from the form. */
 export function machiningEntries(doc: CaseDoc): Entry[] {
   const shape = shapeFor(doc, false);
-  const guessed: Record<CaseDoc['form'], Range> = { flat: { low: 1, likely: 2, high: 2 }, block: { low: 2, likely: 3, high: 4 }, shaped: { low: 3, likely: 4, high: 6 } };
+  const guessed: Record<CaseDoc['form'], Range> = {
+    flat: { low: 1, likely: 2, high: 2 },
+    block: { low: 2, likely: 3, high: 4 },
+    shaped: { low: 3, likely: 4, high: 6 },
+  };
   const setups = shape?.study?.body.reach.directions.length;
   const out: Entry[] = [
     setups
-      ? { name: 'setups', label: 'Set-ups', unit: '', low: setups, likely: setups, high: setups + 1, whole: true, source: { kind: 'measured', text: `Least number of box directions from which the cutter sees the surface of ${shape!.fileName}; its girth and length may ask for one more.` }, key: 'stock.setups' }
-      : { name: 'setups', label: 'Set-ups', unit: '', ...guessed[doc.form], whole: true, source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' } },
+      ? {
+        name: 'setups',
+        label: 'Set-ups',
+        unit: '',
+        low: setups,
+        likely: setups,
+        high: setups + 1,
+        whole: true,
+        source: {
+          kind: 'measured',
+          text: `Least number of box directions from which the cutter sees the surface of ${shape!.fileName}; its girth and length may ask for one more.`,
+        },
+        key: 'stock.setups',
+      }
+      : {
+        name: 'setups',
+        label: 'Set-ups',
+        unit: '',
+        ...guessed[doc.form],
+        whole: true,
+        source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' },
+      },
   ];
   const holes = holeCount(shape);
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
-  if (shape?.study?.body.cut) out.push({ name: 'pierces', label: 'Pierces', unit: '', ...exactly(shape.study.body.cut.pierces), whole: true, source: { kind: 'measured', text: `Outline and cut-outs of ${shape.fileName}.` }, key: 'stock.pierces' });
+  if (shape?.study?.body.cut)
+    out.push({
+      name: 'pierces',
+      label: 'Pierces',
+      unit: '',
+      ...exactly(shape.study.body.cut.pierces),
+      whole: true,
+      source: { kind: 'measured', text: `Outline and cut-outs of ${shape.fileName}.` },
+      key: 'stock.pierces',
+    });
   return out;
 }
 
 function holeCount(shape: ShapeRef | undefined): { count: number; source: Source } | undefined {
   if (shape?.holes) return { count: shape.holes.length, source: { kind: 'you', text: 'The hole table on the Shape step, as you corrected it.' } };
-  if (shape?.study) return { count: shape.study.body.holes.length, source: { kind: 'measured', text: `Round holes found on ${shape.fileName}; correct them on the Shape step.` } };
+  if (shape?.study)
+    return {
+      count: shape.study.body.holes.length,
+      source: { kind: 'measured', text: `Round holes found on ${shape.fileName}; correct them on the Shape step.` },
+    };
   return undefined;
 }

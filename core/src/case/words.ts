@@ -7,8 +7,15 @@ import type { CostGroup } from '../worksheet/types';
 /** Words and numbers for people, shared by page and report. */
 
 export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
-  engineering: 'Engineering', material: 'Material', machine: 'Machine', labour: 'Hands', finishing: 'Finishing',
-  hardware: 'Metal parts', outside: 'Freight, minimum', overhead: 'Scrap and overhead', quoted: 'Quoted',
+  engineering: 'Engineering',
+  material: 'Material',
+  machine: 'Machine',
+  labour: 'Hands',
+  finishing: 'Finishing',
+  hardware: 'Metal parts',
+  outside: 'Freight, minimum',
+  overhead: 'Scrap and overhead',
+  quoted: 'Quoted',
 };
 
 /** Money: two decimals below 10, one below 100, whole above; never rounded in computation. */
@@ -20,7 +27,9 @@ export function formatMoney(x: number, currency: string): string {
 
 /** Worksheet units that people of the other system write otherwise. */
 const QUANTITY_OF = new Map<string, Quantity>([
-  ...(Object.entries(QUANTITIES) as [Quantity, (typeof QUANTITIES)[Quantity]][]).filter(([, q]) => (q.show.metric as string) !== q.show.inch).map(([name, q]): [string, Quantity] => [q.store, name]),
+  ...(Object.entries(QUANTITIES) as [Quantity, (typeof QUANTITIES)[Quantity]][]).filter(([, q]) => (q.show.metric as string) !== q.show.inch).map((
+    [name, q],
+  ): [string, Quantity] => [q.store, name]),
   ['°C', 'temperature'],
 ]);
 
@@ -28,9 +37,12 @@ const QUANTITY_OF = new Map<string, Quantity>([
 export function formatFigure(value: number, unit: string, currency: string, system: UnitSystem): string {
   if (!Number.isFinite(value)) return '–';
   switch (unit) {
-    case 'money': return formatMoney(value, currency);
-    case 'h': return `${value < 10 ? value.toFixed(value < 0.1 ? 3 : 1) : formatNumber(value)}\u00a0h`;
-    case '': return formatNumber(value);
+    case 'money':
+      return formatMoney(value, currency);
+    case 'h':
+      return `${value < 10 ? value.toFixed(value < 0.1 ? 3 : 1) : formatNumber(value)}\u00a0h`;
+    case '':
+      return formatNumber(value);
   }
   const quantity = QUANTITY_OF.get(unit);
   if (quantity) return formatQuantity(value, quantity, system);

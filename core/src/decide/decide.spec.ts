@@ -25,10 +25,29 @@ const N = 2000;
 describe('the demo plant', () => {
   // What an experienced engineer says of each, from the description alone.
   it.each<[string, VerdictKind, string]>([
-    ['Hinge drill jig', 'print', ''], ['Gearbox bearing', 'hybrid', ''], ['Soft jaws', 'print', ''], ['Finger gripper', 'hybrid', ''], ['Tack-weld', 'keep', 'cnc-mill'], ['Enamel masking', 'print', 'powder-polymer'],
-    ['Kitting tray', 'print', ''], ['Spacer plate', 'simple', 'sheet-cut'], ['Locator block', 'simple', 'manual-mill'], ['Door-hoisting', 'licensed', ''], ['Knob injection', 'bridge', ''], ['Blower coupling', 'facts', ''],
-    ['Second-operation', 'print', ''], ['Vacuum gripper', 'print', ''], ['Inspection nest', 'print', ''], ['Glass-gap', 'print', 'vat-resin'], ['Press-brake', 'print', ''], ['Thermoforming', 'print', ''], ['Lay-up', 'print', 'pellet-extrusion'],
-    ['Core for', 'print', 'extrusion-chamber'], ['Flex-form', 'print', ''], ['Sand match', 'print', ''], ['Sprocket guard', 'simple', 'sheet-fold'],
+    ['Hinge drill jig', 'print', ''],
+    ['Gearbox bearing', 'hybrid', ''],
+    ['Soft jaws', 'print', ''],
+    ['Finger gripper', 'hybrid', ''],
+    ['Tack-weld', 'keep', 'cnc-mill'],
+    ['Enamel masking', 'print', 'powder-polymer'],
+    ['Kitting tray', 'print', ''],
+    ['Spacer plate', 'simple', 'sheet-cut'],
+    ['Locator block', 'simple', 'manual-mill'],
+    ['Door-hoisting', 'licensed', ''],
+    ['Knob injection', 'bridge', ''],
+    ['Blower coupling', 'facts', ''],
+    ['Second-operation', 'print', ''],
+    ['Vacuum gripper', 'print', ''],
+    ['Inspection nest', 'print', ''],
+    ['Glass-gap', 'print', 'vat-resin'],
+    ['Press-brake', 'print', ''],
+    ['Thermoforming', 'print', ''],
+    ['Lay-up', 'print', 'pellet-extrusion'],
+    ['Core for', 'print', 'extrusion-chamber'],
+    ['Flex-form', 'print', ''],
+    ['Sand match', 'print', ''],
+    ['Sprocket guard', 'simple', 'sheet-fold'],
   ])('%s: %s', (title, kind, process) => {
     const { view } = evaluateCase(demo(title), BUILT_IN_SITE, N);
     expect(view.verdict.kind).toBe(kind);
@@ -68,8 +87,23 @@ describe('an evaluated case', () => {
     // Two quoted routes, no design changes: 100 each lasting long against 30 each lasting little.
     const doc = demoDoc({
       pins: [{ process: 'extrusion-open', material: 'pla' }, { process: 'cnc-mill', material: 'al-6061' }],
-      need: { copies: { level: 'must', value: 1, from: '' }, cyclesPerYear: { level: 'must', value: 100, from: '' }, years: { level: 'must', value: 10, from: '' } },
-      overrides: Object.fromEntries([['extrusion-open/pla', 30, 500], ['cnc-mill/al-6061', 100, 1e6]].map(([k, price, life]) => [k, Object.fromEntries([['price_each', price], ['price_once', 0], ['life', life], ['revisions', 0]].map(([n, v]) => [n, { low: v, likely: v, high: v, kind: 'quote', note: 'test' }]))])) as CaseDoc['overrides'],
+      need: {
+        copies: { level: 'must', value: 1, from: '' },
+        cyclesPerYear: { level: 'must', value: 100, from: '' },
+        years: { level: 'must', value: 10, from: '' },
+      },
+      overrides: Object.fromEntries(
+        [['extrusion-open/pla', 30, 500], ['cnc-mill/al-6061', 100, 1e6]].map((
+          [k, price, life],
+        ) => [
+          k,
+          Object.fromEntries(
+            [['price_each', price], ['price_once', 0], ['life', life], ['revisions', 0]].map((
+              [n, v],
+            ) => [n, { low: v, likely: v, high: v, kind: 'quote', note: 'test' }]),
+          ),
+        ]),
+      ) as CaseDoc['overrides'],
     });
     const { view: v } = evaluateCase(doc, BUILT_IN_SITE, 100);
     // 30 · ceil(N/500) passes 100 when the fourth tool is bought, after 1500 cycles.
@@ -77,21 +111,36 @@ describe('an evaluated case', () => {
     expect(v.curve.crossings[0].cycles).toBeCloseTo(1500, 3);
   });
   it('honours pins, and suggests when there are none', () => {
-    const pinned = evaluateCase({ ...demo('Hinge'), pins: [{ process: 'vat-resin', material: 'resin-rigid' }, { process: 'gone', material: 'gone' }] }, BUILT_IN_SITE, 100).view;
+    const pinned =
+      evaluateCase({ ...demo('Hinge'), pins: [{ process: 'vat-resin', material: 'resin-rigid' }, { process: 'gone', material: 'gone' }] }, BUILT_IN_SITE, 100)
+        .view;
     expect(pinned.pins.map((p) => p.option.material)).toEqual(['resin-rigid']);
     expect(view.pinned).toBe(false);
     expect(view.pins.length).toBeGreaterThanOrEqual(3);
   });
   it('changes its mind when the facts do: 420 °C beside a tack keeps the hinge jig in metal', () => {
     const hot = demo('Hinge');
-    const v = evaluateCase({ ...hot, need: { ...hot.need, peakTemp: { level: 'must', value: 420, from: 'thermocouple' }, serviceTemp: { level: 'must', value: 140, from: '' } } }, BUILT_IN_SITE, 500).view;
+    const v = evaluateCase(
+      { ...hot, need: { ...hot.need, peakTemp: { level: 'must', value: 420, from: 'thermocouple' }, serviceTemp: { level: 'must', value: 140, from: '' } } },
+      BUILT_IN_SITE,
+      500,
+    ).view;
     expect(v.verdict.kind).toBe('keep');
   });
 });
 
 describe('a quick look', () => {
-  it('takes family, size and today\'s cost, and ranks by saving × confidence ÷ effort', () => {
-    const doc = newCase({ title: 'Bracket gauge', family: 'gauge', size_mm: [80, 60, 20], copies: 2, todayWay: 'machined', todayCost: 450, todayWait_days: 20, trouble: '' }, '2026-11-25');
+  it("takes family, size and today's cost, and ranks by saving × confidence ÷ effort", () => {
+    const doc = newCase({
+      title: 'Bracket gauge',
+      family: 'gauge',
+      size_mm: [80, 60, 20],
+      copies: 2,
+      todayWay: 'machined',
+      todayCost: 450,
+      todayWait_days: 20,
+      trouble: '',
+    }, '2026-11-25');
     expect(() => caseSchema.validateSync(doc, { strict: true })).not.toThrow();
     const look = quickLook({ ...doc, need: { ...doc.need, tolerance: { level: 'must', value: 0.3, from: '' } } }, BUILT_IN_SITE);
     expect(look.verdict).toBe('print');
@@ -115,10 +164,11 @@ describe('families', () => {
     expect(resolveNeed(doc).serviceTemp?.assumed).toBe(true);
   });
   it('assume nothing beyond the bounds of a requirement', () => {
-    for (const f of FAMILIES) for (const spec of REQUIREMENTS) {
-      const r = f.defaults[spec.id];
-      if (r && spec.kind === 'number') expect(() => numberSchema(spec).validateSync(r.value)).not.toThrow();
-    }
+    for (const f of FAMILIES)
+      for (const spec of REQUIREMENTS) {
+        const r = f.defaults[spec.id];
+        if (r && spec.kind === 'number') expect(() => numberSchema(spec).validateSync(r.value)).not.toThrow();
+      }
   });
 });
 
@@ -144,8 +194,25 @@ describe('what is sent', () => {
     ['30 February', demoDoc({ start: '2026-02-30' }), /calendar/],
     ['five pins', demoDoc({ pins: Array.from({ length: 5 }, () => ({ process: 'cnc-mill', material: 'pom' })) }), /At most 4/],
     ['an override upside down', demoDoc({ overrides: { 'cnc-mill/pom': { price_each: { low: 5, likely: 3, high: 9, kind: 'quote', note: 'x' } } } }), /rise/],
-    ['an override from nowhere', demoDoc({ overrides: { 'cnc-mill/pom': { price_each: { low: 3, likely: 3, high: 9, kind: 'quote', note: ' ' } } } }), /where the figure comes from/],
-    ['a path for a hash', demoDoc({ shapes: { printed: { hash: '../../etc/passwd', fileName: 'a', unit: 'mm', measure: { triangles: 12, volume_mm3: 1, area_mm2: 6, box_mm: [1, 1, 1], watertight: true } as never } } }), /Not a file of the store/],
+    [
+      'an override from nowhere',
+      demoDoc({ overrides: { 'cnc-mill/pom': { price_each: { low: 3, likely: 3, high: 9, kind: 'quote', note: ' ' } } } }),
+      /where the figure comes from/,
+    ],
+    [
+      'a path for a hash',
+      demoDoc({
+        shapes: {
+          printed: {
+            hash: '../../etc/passwd',
+            fileName: 'a',
+            unit: 'mm',
+            measure: { triangles: 12, volume_mm3: 1, area_mm2: 6, box_mm: [1, 1, 1], watertight: true } as never,
+          },
+        },
+      }),
+      /Not a file of the store/,
+    ],
   ])('is refused: %s', (_what, doc, message) => {
     expect(refusal(doc)).toMatch(message);
   });

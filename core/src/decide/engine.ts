@@ -10,4 +10,12 @@ export const ENGINE_VERSION = '2';
 
 /** Everything built in that a figure may rest on, as one text: its digest tells one set of figures from another. */
 export const builtInFigures = (): string =>
-  JSON.stringify([SHOP_FIGURES, MATERIALS, PROCESSES, billLines([], 'house'), billLines([], 'bureau'), FAMILIES.map(({ id, fill, revisions, defaults }) => [id, fill, revisions, defaults]), PLANNERS.map(({ id, inputs, lines }) => [id, inputs, lines])]);
+  JSON.stringify([
+    SHOP_FIGURES,
+    MATERIALS,
+    PROCESSES,
+    billLines([], 'house'),
+    billLines([], 'bureau'),
+    FAMILIES.map(({ id, fill, revisions, defaults }) => [id, fill, revisions, defaults]),
+    PLANNERS.map(({ id, inputs, lines }) => [id, inputs, lines]),
+  ]);

@@ -26,7 +26,18 @@ import { LETTERS, type CaseDoc, type Letter, type Pin } from '../case/types';
 export const RISK_SAMPLES = 20_000;
 
 /** Lines shown side by side on the Sheet, in order. */
-export const SHEET_LINES = ['price_each', 'price_once', 'price_order', 'mass_tool', 'life', 'tools_bought', 'cost_per_cycle', 'price_programme', 'wait_cost', 'programme_with_wait'] as const;
+export const SHEET_LINES = [
+  'price_each',
+  'price_once',
+  'price_order',
+  'mass_tool',
+  'life',
+  'tools_bought',
+  'cost_per_cycle',
+  'price_programme',
+  'wait_cost',
+  'programme_with_wait',
+] as const;
 
 export interface SheetFigure {
   name: string;
@@ -100,7 +111,10 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
   const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
   const chosen = doc.pins.filter(known);
   const pins = chosen.length ? chosen : suggestPins(doc, options);
-  const picked = pins.map((p) => options.find((o) => o.process === p.process && o.material === p.material) ?? screenRoute(facts, processOf(p.process), shelfOf(site.shop).material(p.material)));
+  const picked = pins.map((p) =>
+    options.find((o) => o.process === p.process && o.material === p.material) ??
+      screenRoute(facts, processOf(p.process), shelfOf(site.shop).material(p.material))
+  );
   const results = picked.map((o) => evaluateRoute(facts, o, o.remedies, samples, seed));
 
   const cheapest = chanceOfLeast(results, 'price_programme');
@@ -152,10 +166,20 @@ function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
   const headline = planner.headline.filter((name) => Number.isFinite(f(name)));
   const rest = planner.lines.map((l) => l.name).filter((name) => !headline.includes(name));
   return {
-    id: planner.id, label: planner.label, figures: [...headline, ...rest].map((name) => figure(plan, name)), headline: headline.length, findings: plan.findings, drawing: plan.drawing,
-    gives: (planner.gives ?? []).filter((g) => g.when?.(values) ?? true).map(({ line, to }) => ({ line, to, overruled: isRequirement(to) && doc.need[to] !== undefined })),
+    id: planner.id,
+    label: planner.label,
+    figures: [...headline, ...rest].map((name) => figure(plan, name)),
+    headline: headline.length,
+    findings: plan.findings,
+    drawing: plan.drawing,
+    gives: (planner.gives ?? []).filter((g) => g.when?.(values) ?? true).map(({ line, to }) => ({
+      line,
+      to,
+      overruled: isRequirement(to) && doc.need[to] !== undefined,
+    })),
     makes: (planner.makes ?? []).map((m) => ({ maker: m.maker, label: m.label, values: m.values(f, values) })),
-    cautions: planner.cautions, ...(planner.geometry && { measured: plan.measured }),
+    cautions: planner.cautions,
+    ...(planner.geometry && { measured: plan.measured }),
   };
 }
 
@@ -186,7 +210,12 @@ export function buildUp(result: RouteResult): PinView['buildUp'] {
   const { overrides, sheet } = result;
   for (const total of ['price_each', 'price_once'] as const) {
     if (overrides[total]) {
-      add('quoted', total, total === 'price_each' ? 'Quoted price' : 'Quoted one-off price', valueOf(result.point, total) * (total === 'price_each' ? copies : 1));
+      add(
+        'quoted',
+        total,
+        total === 'price_each' ? 'Quoted price' : 'Quoted one-off price',
+        valueOf(result.point, total) * (total === 'price_each' ? copies : 1),
+      );
     }
   }
   for (const line of sheet.lines.values()) {
@@ -199,7 +228,9 @@ export function buildUp(result: RouteResult): PinView['buildUp'] {
 /** The eight entries that move the cost over the programme most. */
 function swings(result: RouteResult): PinView['swings'] {
   const labels = new Map(result.entries.map((e) => [e.name, e.label]));
-  const entries = [...result.entries.map((e) => (e.name === 'lead_days' ? { ...e, low: result.lead.days, likely: result.lead.days, high: result.lead.days } : e))];
+  const entries = [
+    ...result.entries.map((e) => (e.name === 'lead_days' ? { ...e, low: result.lead.days, likely: result.lead.days, high: result.lead.days } : e)),
+  ];
   for (const [name, o] of Object.entries(result.overrides)) {
     const line = result.sheet.lines.get(name)!;
     labels.set(name, line.label);

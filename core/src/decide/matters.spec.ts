@@ -23,25 +23,40 @@ import { routeContext } from './options';
 
 const extremes = (spec: RequirementSpec): unknown[] => {
   switch (spec.kind) {
-    case 'number': return [spec.min, Math.min(spec.max, spec.id.includes('Temp') ? 160 : spec.max), ...(spec.doubt && 'times' in spec.doubt ? [Math.sqrt(Math.max(spec.min, 1e-3) * spec.max)] : [])].map((x) => (spec.whole ? Math.max(1, Math.round(x)) : x));
-    case 'choice': return spec.options.map((o) => o.value);
-    case 'yes-no': return [true];
-    case 'choices': return [spec.options.map((o) => o.value), ...spec.options.map((o) => [o.value])];
+    case 'number':
+      return [
+        spec.min,
+        Math.min(spec.max, spec.id.includes('Temp') ? 160 : spec.max),
+        ...(spec.doubt && 'times' in spec.doubt ? [Math.sqrt(Math.max(spec.min, 1e-3) * spec.max)] : []),
+      ].map((x) => (spec.whole ? Math.max(1, Math.round(x)) : x));
+    case 'choice':
+      return spec.options.map((o) => o.value);
+    case 'yes-no':
+      return [true];
+    case 'choices':
+      return [spec.options.map((o) => o.value), ...spec.options.map((o) => [o.value])];
   }
 };
 /** Parts that something is wrong with: a thin wall, a closed cavity, a fine hole, a deep one, a slot no cutter sees. */
 const PARTS = [
-  box(60, 40, 0.3), join(box(60, 60, 60), flipped(moved(box(30, 30, 30), [15, 15, 15]))), drilledPlate(60, 40, 20, [[0.8, 20, 20], [2, 40, 20]]), drilledPlate(60, 40, 90, [[3, 20, 20]]),
+  box(60, 40, 0.3),
+  join(box(60, 60, 60), flipped(moved(box(30, 30, 30), [15, 15, 15]))),
+  drilledPlate(60, 40, 20, [[0.8, 20, 20], [2, 40, 20]]),
+  drilledPlate(60, 40, 90, [[3, 20, 20]]),
 ].map((m) => studiedRef(m));
 /** A twentieth of the surface is seen aslant alone. */
-const ASLANT = ((ref) => ({ ...ref, study: { ...ref.study!, body: { ...ref.study!.body, reach: { ...ref.study!.body.reach, unreachable_mm2: ref.measure.area_mm2 / 20, hidden_mm2: 0 } } } }))(PARTS[2]);
+const ASLANT = ((ref) => ({
+  ...ref,
+  study: { ...ref.study!, body: { ...ref.study!.body, reach: { ...ref.study!.body.reach, unreachable_mm2: ref.measure.area_mm2 / 20, hidden_mm2: 0 } } },
+}))(PARTS[2]);
 const BASE: Need = { load: { level: 'must', value: 50, from: '' }, tolerance: { level: 'must', value: 0.5, from: '' } };
 
 /** Needs of many kinds, each with one requirement at an end of what it may be, over kinds of tool that differ. */
 function* situations(): Iterable<CaseDoc> {
   for (const family of ['hand-jig', 'gripper', 'layup-mould', 'core', 'brake-tool', 'mould-insert', 'gauge']) {
     yield demoDoc({ family });
-    for (const spec of REQUIREMENTS) for (const value of extremes(spec)) yield demoDoc({ family, need: { ...BASE, [spec.id]: { level: 'must', value, from: '' } } as Need });
+    for (const spec of REQUIREMENTS)
+      for (const value of extremes(spec)) yield demoDoc({ family, need: { ...BASE, [spec.id]: { level: 'must', value, from: '' } } as Need });
   }
   for (const ref of [...PARTS, ASLANT]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   for (const size of [[3, 2, 1], [5000, 3000, 900]] as const) yield demoDoc({ need: BASE, size_mm: [...size] });
@@ -70,7 +85,10 @@ describe('every check and remedy matters', () => {
             if (known?.changed) continue;
             const after = screen(context, [remedy.id]).checks.find((x: CheckResult) => x.id === c.id);
             const cost = remedy.money.likely + remedy.hours.likely + remedy.mass_kg.likely;
-            offered.set(remedy.id, { cost: Math.max(cost, known?.cost ?? 0), changed: after?.state !== c.state || after?.value !== c.value || after?.limit !== c.limit });
+            offered.set(remedy.id, {
+              cost: Math.max(cost, known?.cost ?? 0),
+              changed: after?.state !== c.state || after?.value !== c.value || after?.limit !== c.limit,
+            });
           }
         }
       }
@@ -93,17 +111,25 @@ const outcome = (process: Process, doc: CaseDoc, site = BUILT_IN_SITE): string =
   return `${valueOf(r.point, 'price_programme')} ${r.lead.days} ${valueOf(r.point, 'mass_tool')}`;
 };
 /** One large tool, and many small ones: what is shared by a build or a bin matters to the second alone. */
-const ORDERS = [demoDoc({ size_mm: [300, 200, 80] }), demoDoc({ size_mm: [40, 30, 12], need: { copies: { level: 'must', value: 60, from: '' } } }), demoDoc({ size_mm: [900, 700, 300] }), demoDoc({ form: 'flat', size_mm: [200, 150, 6] }), demoDoc({ size_mm: [20, 15, 5] })];
+const ORDERS = [
+  demoDoc({ size_mm: [300, 200, 80] }),
+  demoDoc({ size_mm: [40, 30, 12], need: { copies: { level: 'must', value: 60, from: '' } } }),
+  demoDoc({ size_mm: [900, 700, 300] }),
+  demoDoc({ form: 'flat', size_mm: [200, 150, 6] }),
+  demoDoc({ size_mm: [20, 15, 5] }),
+];
 
 describe('every figure that is asked for moves price, date or weight', () => {
   it.each(PROCESSES.flatMap((p) => p.facts.map((f) => [`${p.id}: ${f.id}`, p, f] as const)))('%s', (_, p, f) => {
     expect(f.usual.high).toBeGreaterThan(0);
     const key = `${p.id}/${materialOf(p)}`;
     // Mesh entries stand in for set-ups and holes; without a mesh the fact does.
-    const moved = [1.7, 0.4, 12, 0.05].some((k) => ORDERS.some((doc) => {
-      const x = Math.min(f.max, f.usual.likely * k + (f.usual.likely === 0 ? 1 : 0));
-      return outcome(p, doc) !== outcome(p, { ...doc, overrides: { [key]: { [f.id]: { low: x, likely: x, high: x, kind: 'you', note: 'test' } } } });
-    }));
+    const moved = [1.7, 0.4, 12, 0.05].some((k) =>
+      ORDERS.some((doc) => {
+        const x = Math.min(f.max, f.usual.likely * k + (f.usual.likely === 0 ? 1 : 0));
+        return outcome(p, doc) !== outcome(p, { ...doc, overrides: { [key]: { [f.id]: { low: x, likely: x, high: x, kind: 'you', note: 'test' } } } });
+      })
+    );
     expect(moved).toBe(true);
   });
   it.each(SHOP_FIGURES.map((f) => [f.id, f] as const))('the shop figure %s', (_, f) => {

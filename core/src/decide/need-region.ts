@@ -13,10 +13,17 @@ export function screenNeedOf(doc: CaseDoc): NeedRegion {
   const out: NeedRegion = {};
   const hot = Math.max(...[need.serviceTemp, need.cureTemp].map((r) => r?.value ?? -Infinity));
   if (hot > 0) out['use'] = { least: hot, says: `${hot} °C or more` };
-  if (need.pressure?.value) out['compressive'] = { least: PRESSURE_FACTOR * need.pressure.value, says: `${Number((PRESSURE_FACTOR * need.pressure.value).toPrecision(3))} MPa on a face` };
+  if (need.pressure?.value)
+    out['compressive'] = {
+      least: PRESSURE_FACTOR * need.pressure.value,
+      says: `${Number((PRESSURE_FACTOR * need.pressure.value).toPrecision(3))} MPa on a face`,
+    };
   if (need.load?.value) {
     const { stress, across } = nominalStress(need, sizeOf(doc, true), familyOf(doc.family), need.load.value);
-    out[across ? 'strength_across' : 'strength'] = { least: STRENGTH_FACTOR * stress, says: `${(STRENGTH_FACTOR * stress).toPrecision(2)} MPa, factor ${STRENGTH_FACTOR}` };
+    out[across ? 'strength_across' : 'strength'] = {
+      least: STRENGTH_FACTOR * stress,
+      says: `${(STRENGTH_FACTOR * stress).toPrecision(2)} MPa, factor ${STRENGTH_FACTOR}`,
+    };
   }
   return out;
 }

@@ -43,9 +43,19 @@ export function routeContext(facts: CaseFacts, process: Process, material: Mater
   const shape = shapeFor(doc, printed);
   const size = sizeOf(doc, printed);
   return {
-    family, need, process, material, traits: traitsOf(process, material, size), taken: NOTHING, size, form: formOf(doc, printed), study: shape?.study, area_mm2: shape?.measure.area_mm2,
+    family,
+    need,
+    process,
+    material,
+    traits: traitsOf(process, material, size),
+    taken: NOTHING,
+    size,
+    form: formOf(doc, printed),
+    study: shape?.study,
+    area_mm2: shape?.measure.area_mm2,
     holes: shape?.holes ?? shape?.study?.body.holes,
-    onSite: !shop.absent?.includes(process.id), figures: new RouteFigures(facts, { process: process.id, material: material.id }),
+    onSite: !shop.absent?.includes(process.id),
+    figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }
 
@@ -115,7 +125,8 @@ export const BRIDGE_DAYS = 2;
 /** A condition costs trouble that no line prices: a conditional route must be this much cheaper to go first. */
 const CONDITION_PENALTY = 1.15;
 const weighed = (o: RouteOption): number => o.programme_with_wait * (o.state === 'pass' ? 1 : CONDITION_PENALTY);
-const cheapest = (list: RouteOption[]): RouteOption | undefined => list.reduce<RouteOption | undefined>((best, o) => (!best || weighed(o) < weighed(best) ? o : best), undefined);
+const cheapest = (list: RouteOption[]): RouteOption | undefined =>
+  list.reduce<RouteOption | undefined>((best, o) => (!best || weighed(o) < weighed(best) ? o : best), undefined);
 
 /**
  * Routes worth putting side by side when the user has not pinned any: the two best printing processes, today's way or

@@ -42,8 +42,7 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   const { verdict, pins } = view;
   const chosen = pins.find((p) => p.letter === verdict.letter);
   const todays = TODAY_PROCESS[doc.today.way];
-  const reference =
-    pins.find((p) => p.option.process === todays && p !== chosen) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
+  const reference = pins.find((p) => p.option.process === todays && p !== chosen) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
   const { need } = factsOf(doc, site);
   const asked = Object.values(need);
   const factsGiven = asked.length ? asked.filter((r) => !r.assumed).length / asked.length : 0;
@@ -60,29 +59,62 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
     daysGained = b.lead.days - a.lead.days;
     const gain = (i: number): number =>
       verdict.kind === 'bridge'
-        ? (at(b.risk!.columns.get('lead_days')!, i) - at(a.risk!.columns.get('lead_days')!, i)) * doc.today.delay_per_day - at(a.risk!.columns.get('price_order')!, i)
+        ? (at(b.risk!.columns.get('lead_days')!, i) - at(a.risk!.columns.get('lead_days')!, i)) * doc.today.delay_per_day -
+          at(a.risk!.columns.get('price_order')!, i)
         : at(b.risk!.columns.get('programme_with_wait')!, i) - at(a.risk!.columns.get('programme_with_wait')!, i);
     const gains = Float64Array.from({ length: SAMPLES }, (_, i) => gain(i));
     confidence = gains.filter((g) => g > 0).length / SAMPLES;
     saving = gains.sort()[SAMPLES >> 1];
     working.push(
       verdict.kind === 'bridge'
-        ? { label: 'Saving', text: `${daysGained.toFixed(0)} days sooner × ${money(doc.today.delay_per_day)} a day − ${money(valueOf(a.point, 'price_order'))} for the print` }
-        : { label: 'Saving', text: `median of ${SAMPLES} samples of ${inSentence(reference.option.processLabel)} less ${inSentence(chosen.option.processLabel)} in ${chosen.option.materialLabel}, over the programme with waiting; at likely values ${money(valueOf(b.point, 'programme_with_wait'))} − ${money(valueOf(a.point, 'programme_with_wait'))}` },
+        ? {
+          label: 'Saving',
+          text: `${daysGained.toFixed(0)} days sooner × ${money(doc.today.delay_per_day)} a day − ${money(valueOf(a.point, 'price_order'))} for the print`,
+        }
+        : {
+          label: 'Saving',
+          text: `median of ${SAMPLES} samples of ${inSentence(reference.option.processLabel)} less ${
+            inSentence(chosen.option.processLabel)
+          } in ${chosen.option.materialLabel}, over the programme with waiting; at likely values ${money(valueOf(b.point, 'programme_with_wait'))} − ${
+            money(valueOf(a.point, 'programme_with_wait'))
+          }`,
+        },
       { label: 'Confidence', text: `${Math.round(confidence * 100)} % of the samples show a saving` },
     );
   } else {
-    working.push({ label: 'Saving', text: changes ? 'Nothing to compare with: no machined route holds.' : `None: the verdict is "${VERDICTS[verdict.kind]}".` });
+    working.push({
+      label: 'Saving',
+      text: changes ? 'Nothing to compare with: no machined route holds.' : `None: the verdict is "${VERDICTS[verdict.kind]}".`,
+    });
   }
   const conditions = chosen?.option.checks.filter((c) => c.state === 'conditional').length ?? 0;
-  const prepare = Math.max(0.5, (chosen?.lead.stages ?? []).filter((s) => s.resource === 'engineer' || s.resource === 'programmer').reduce((h, s) => h + s.hours, 0));
+  const prepare = Math.max(
+    0.5,
+    (chosen?.lead.stages ?? []).filter((s) => s.resource === 'engineer' || s.resource === 'programmer').reduce((h, s) => h + s.hours, 0),
+  );
   const noModel = !doc.shapes.printed && !doc.shapes.machined;
   const effort_h = prepare + conditions * HOURS_PER_CONDITION + (noModel ? HOURS_TO_MODEL : 0);
-  working.push({ label: 'Effort', text: `${prepare.toFixed(1)} h to prepare${conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''}${noModel ? ` + ${HOURS_TO_MODEL} h to model it` : ''}` });
+  working.push({
+    label: 'Effort',
+    text: `${prepare.toFixed(1)} h to prepare${conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''}${
+      noModel ? ` + ${HOURS_TO_MODEL} h to model it` : ''
+    }`,
+  });
   const worthPerHour = (Math.max(0, saving) * confidence) / effort_h;
   working.push(
     { label: 'Ranked by', text: `saving × confidence ÷ effort = ${money(worthPerHour)} per hour of work` },
     { label: 'Facts given', text: `${Math.round(factsGiven * 100)} % of the need; the rest is usual for ${inSentence(familyOf(doc.family).label)}` },
   );
-  return { verdict: verdict.kind, verdictText: VERDICTS[verdict.kind], headline: verdict.headline, saving: changes ? saving : 0, daysGained, confidence, effort_h, worthPerHour, factsGiven, working };
+  return {
+    verdict: verdict.kind,
+    verdictText: VERDICTS[verdict.kind],
+    headline: verdict.headline,
+    saving: changes ? saving : 0,
+    daysGained,
+    confidence,
+    effort_h,
+    worthPerHour,
+    factsGiven,
+    working,
+  };
 }

@@ -8,16 +8,33 @@ import { RULES } from './rules';
 import type { VerdictKind } from './verdict';
 
 const must = <T>(value: T): Requirement<T> => ({ level: 'must', value, from: 'test' });
-const PLAIN: Need = { serviceTemp: must(25), load: must(100), loadDirection: must('in-plane'), fluids: must([]), wear: must('none'), tolerance: must(1), copies: must(2), cyclesPerYear: must(2000), years: must(3) };
+const PLAIN: Need = {
+  serviceTemp: must(25),
+  load: must(100),
+  loadDirection: must('in-plane'),
+  fluids: must([]),
+  wear: must('none'),
+  tolerance: must(1),
+  copies: must(2),
+  cyclesPerYear: must(2000),
+  years: must(3),
+};
 const quote = (price: number, life = 1e7) =>
-  Object.fromEntries([['price_each', price], ['price_once', 0], ['life', life], ['revisions', 0]].map(([n, v]) => [n, { low: v as number, likely: v as number, high: v as number, kind: 'quote' as const, note: 'test' }]));
+  Object.fromEntries(
+    [['price_each', price], ['price_once', 0], ['life', life], ['revisions', 0]].map((
+      [n, v],
+    ) => [n, { low: v as number, likely: v as number, high: v as number, kind: 'quote' as const, note: 'test' }]),
+  );
 
 const PRINT = { process: 'extrusion-fibre', material: 'pa6-cf' };
 const MILL = { process: 'cnc-mill', material: 'al-6061' };
 const CUT = { process: 'sheet-cut', material: 'al-6061' };
 
 /** Decide between quoted routes: what they cost is then the test's, not the model's. */
-function decide(change: Partial<CaseDoc>, prices: { print?: number; mill?: number; cut?: number }): { kind: VerdictKind; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[] } {
+function decide(
+  change: Partial<CaseDoc>,
+  prices: { print?: number; mill?: number; cut?: number },
+): { kind: VerdictKind; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[] } {
   const pins = [...(prices.print === undefined ? [] : [PRINT]), ...(prices.mill === undefined ? [] : [MILL]), ...(prices.cut === undefined ? [] : [CUT])];
   const overrides: CaseDoc['overrides'] = {};
   if (prices.print !== undefined) overrides['extrusion-fibre/pa6-cf'] = quote(prices.print);
@@ -55,8 +72,18 @@ describe('the verdict', () => {
   });
   it('bridges when only life is short and the days are worth more than the prints', () => {
     const bridge: Partial<CaseDoc> = {
-      family: 'mould-insert', today: { way: 'machined', material: 'al-6061', cost: 2000, wait_days: 40, delay_per_day: 100 },
-      need: { ...PLAIN, serviceTemp: must(60), peakTemp: must(80), load: must(1000), loadDirection: must('compression'), cyclesPerYear: must(3000), years: must(5), copies: must(1) },
+      family: 'mould-insert',
+      today: { way: 'machined', material: 'al-6061', cost: 2000, wait_days: 40, delay_per_day: 100 },
+      need: {
+        ...PLAIN,
+        serviceTemp: must(60),
+        peakTemp: must(80),
+        load: must(1000),
+        loadDirection: must('compression'),
+        cyclesPerYear: must(3000),
+        years: must(5),
+        copies: must(1),
+      },
     };
     const free = { pins: [PRINT, MILL], overrides: {} };
     const of = (doc: Partial<CaseDoc>) => evaluateCase(demoDoc({ ...doc, ...free }), BUILT_IN_SITE, 400).view.verdict;
@@ -72,7 +99,11 @@ describe('the verdict', () => {
   it('asks for the facts that decide, by name, before all else', () => {
     const v = decide({ family: 'spare-part', need: { copies: must(1) } }, { print: 1, mill: 1000 });
     expect(v.kind).toBe('facts');
-    expect(v.conditions).toEqual(['Give the largest load on the Need step.', 'Give the temperature in service on the Need step.', 'Give the fluids on the Need step.']);
+    expect(v.conditions).toEqual([
+      'Give the largest load on the Need step.',
+      'Give the temperature in service on the Need step.',
+      'Give the fluids on the Need step.',
+    ]);
   });
   it('says so when nothing pinned holds', () => {
     expect(decide({ need: { ...PLAIN, serviceTemp: must(600) } }, { print: 1, mill: 1 }).kind).toBe('facts');
@@ -86,5 +117,8 @@ describe('the verdict', () => {
 });
 
 describe('a label inside a sentence', () => {
-  it.each([['CNC milling', 'CNC milling'], ['Polymer powder bed', 'polymer powder bed'], ['Vat resin', 'vat resin']])('%s → %s', (a, b) => expect(inSentence(a)).toBe(b));
+  it.each([['CNC milling', 'CNC milling'], ['Polymer powder bed', 'polymer powder bed'], ['Vat resin', 'vat resin']])(
+    '%s → %s',
+    (a, b) => expect(inSentence(a)).toBe(b),
+  );
 });

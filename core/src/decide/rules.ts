@@ -25,16 +25,21 @@ const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)} da
 
 /** Why each printed route is out, one sentence a route. */
 const whyOut = (ctx: VerdictContext): string[] =>
-  ctx.contenders.filter((c) => isPrint(c) && !holds(c)).map((c) => `${name(c)}: ${c.option.checks.filter((k) => k.state === 'fail').map((k) => k.reason).join(' ')}`);
+  ctx.contenders.filter((c) => isPrint(c) && !holds(c)).map((c) =>
+    `${name(c)}: ${c.option.checks.filter((k) => k.state === 'fail').map((k) => k.reason).join(' ')}`
+  );
 
 function against(ctx: VerdictContext, chosen: Contender, other: Contender): string[] {
   const out = [
-    `Over the programme, waiting included, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${name(other)}; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
+    `Over the programme, waiting included, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${
+      name(other)
+    }; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
   ];
   const gained = other.result.lead.days - chosen.result.lead.days;
   if (Math.abs(gained) >= 1) out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);
   const lighter = 1 - chosen.option.mass_kg / other.option.mass_kg;
-  if (lighter > 0.15) out.push(`It weighs ${percent(lighter)} less (${chosen.option.mass_kg.toPrecision(2)} kg against ${other.option.mass_kg.toPrecision(2)} kg).`);
+  if (lighter > 0.15)
+    out.push(`It weighs ${percent(lighter)} less (${chosen.option.mass_kg.toPrecision(2)} kg against ${other.option.mass_kg.toPrecision(2)} kg).`);
   return out;
 }
 
@@ -62,17 +67,23 @@ export const RULES: readonly Rule[] = [
     says: 'No verdict without the facts that this kind of tool stands or falls by.',
     apply({ missing, contenders }) {
       // One sentence a question, from the route that leads.
-      const open = [...new Map(contenders.flatMap((c) => c.option.checks).filter((k) => k.state === 'unknown').reverse().map((k) => [k.id, k.reason])).values()];
+      const open = [
+        ...new Map(contenders.flatMap((c) => c.option.checks).filter((k) => k.state === 'unknown').reverse().map((k) => [k.id, k.reason])).values(),
+      ];
       if (!missing.length && contenders.length) return undefined;
       const what = missing.map((id) => requirementSpec(id).label.toLowerCase());
       return what.length
         ? { kind: 'facts', headline: `Find out: ${what.join(', ')}`, reasons: open, conditions: what.map((w) => `Give the ${w} on the Need step.`) }
-        : { kind: 'facts', headline: 'No route holds as the need is written', reasons: ['Every route of the shelf fails at least one must. Open the Routes step for the reasons; relax a must to a want where it is one.'] };
+        : {
+          kind: 'facts',
+          headline: 'No route holds as the need is written',
+          reasons: ['Every route of the shelf fails at least one must. Open the Routes step for the reasons; relax a must to a want where it is one.'],
+        };
     },
   },
   {
     id: 'bridge',
-    says: 'Where a print fails on life alone and a day\'s delay costs more than the print, print for the wait and order the lasting tool now.',
+    says: "Where a print fails on life alone and a day's delay costs more than the print, print for the wait and order the lasting tool now.",
     apply(ctx) {
       const metal = best(ctx.contenders.filter((c) => !isSimple(c) && holds(c)));
       const first = best(ctx.contenders.filter((c) => isPrint(c) && c.option.bridge));
@@ -89,8 +100,12 @@ export const RULES: readonly Rule[] = [
         headline: `Print it now, order the ${isPrint(metal) ? 'lasting' : 'steel'} one at the same time`,
         letter: first.letter,
         reasons: [
-          `${name(first)} is ready ${days(gained)} before ${name(metal)}; a day's delay costs ${ctx.money(ctx.doc.today.delay_per_day)}, so the days are worth ${ctx.money(worth)} against ${ctx.money(cost)} for the prints.`,
-          `About ${Math.round(parts)} parts are wanted in that time; one print makes about ${Math.round(life.value ?? 0)} before it is worn, so ${prints} ${prints === 1 ? 'print does' : 'prints do'}; then the lasting tool takes over.`,
+          `${name(first)} is ready ${days(gained)} before ${name(metal)}; a day's delay costs ${
+            ctx.money(ctx.doc.today.delay_per_day)
+          }, so the days are worth ${ctx.money(worth)} against ${ctx.money(cost)} for the prints.`,
+          `About ${Math.round(parts)} parts are wanted in that time; one print makes about ${Math.round(life.value ?? 0)} before it is worn, so ${prints} ${
+            prints === 1 ? 'print does' : 'prints do'
+          }; then the lasting tool takes over.`,
         ],
         conditions: [`Order ${name(metal)} on the same day.`, life.reason],
       };
@@ -119,7 +134,13 @@ export const RULES: readonly Rule[] = [
       const metal = best(ctx.contenders.filter((c) => isMachined(c) && holds(c)));
       const print = best(ctx.contenders.filter((c) => isPrint(c) && holds(c)));
       if (!metal) return undefined;
-      if (!print) return { kind: 'keep', headline: 'Keep it machined', letter: metal.letter, reasons: whyOut(ctx).length ? whyOut(ctx) : ['No printed route holds; open the Routes step for the reasons.'] };
+      if (!print)
+        return {
+          kind: 'keep',
+          headline: 'Keep it machined',
+          letter: metal.letter,
+          reasons: whyOut(ctx).length ? whyOut(ctx) : ['No printed route holds; open the Routes step for the reasons.'],
+        };
       const chance = ctx.chanceBelow(print, metal);
       const sooner = metal.result.lead.days - print.result.lead.days;
       if (chance >= CLEAR || (chance >= EVEN && sooner >= 2)) return undefined;

@@ -8,17 +8,31 @@ import { routesSummary, whyRoute } from './summary';
 import { demoDoc } from '../case/testing';
 import { worthKnowing } from './worth-knowing';
 
-const check = (id: string, label: string, state: State): CheckResult => ({ id: id as CheckResult['id'], label, state, reason: `${label} says ${state}.`, basis: 'test', offers: [] });
-const route = (processLabel: string, state: State, checks: CheckResult[]): RouteOption => ({ processLabel, state, checks, remedies: [] }) as unknown as RouteOption;
+const check = (id: string, label: string, state: State): CheckResult => ({
+  id: id as CheckResult['id'],
+  label,
+  state,
+  reason: `${label} says ${state}.`,
+  basis: 'test',
+  offers: [],
+});
+const route = (processLabel: string, state: State, checks: CheckResult[]): RouteOption =>
+  ({ processLabel, state, checks, remedies: [] }) as unknown as RouteOption;
 
 describe('the matrix in a few sentences', () => {
   const hot = check('heat', 'Heat', 'fail');
   it('counts what holds and names what is ruled out, whole processes by name', () => {
     const text = routesSummary([
-      route('CNC milling', 'pass', []), route('CNC milling', 'conditional', [check('wear', 'Life', 'conditional')]),
-      route('Vat resin', 'fail', [hot]), route('Vat resin', 'fail', [hot, check('fluids', 'Fluids', 'fail')]), route('Material jetting', 'fail', [hot]), route('CNC milling', 'fail', [check('weight', 'Weight', 'fail')]),
+      route('CNC milling', 'pass', []),
+      route('CNC milling', 'conditional', [check('wear', 'Life', 'conditional')]),
+      route('Vat resin', 'fail', [hot]),
+      route('Vat resin', 'fail', [hot, check('fluids', 'Fluids', 'fail')]),
+      route('Material jetting', 'fail', [hot]),
+      route('CNC milling', 'fail', [check('weight', 'Weight', 'fail')]),
     ]);
-    expect(text).toBe('One of 6 ways holds as it is, one on condition. Heat rules out 3, among them all of “Vat resin” and “Material jetting”. Fluids rules out 1. Weight rules out 1.');
+    expect(text).toBe(
+      'One of 6 ways holds as it is, one on condition. Heat rules out 3, among them all of “Vat resin” and “Material jetting”. Fluids rules out 1. Weight rules out 1.',
+    );
   });
   it('is silent while nothing is screened', () => expect(routesSummary([])).toBe(''));
   it('says why not, with the reasons that decide', () => {
@@ -28,7 +42,8 @@ describe('the matrix in a few sentences', () => {
 });
 
 describe('facts worth knowing', () => {
-  const find = (doc = demoDoc({ family: 'spare-part' })) => worthKnowing(factsOf(doc, BUILT_IN_SITE), evaluateCase(doc, BUILT_IN_SITE, 20, 1, 'decision').view.options, []);
+  const find = (doc = demoDoc({ family: 'spare-part' })) =>
+    worthKnowing(factsOf(doc, BUILT_IN_SITE), evaluateCase(doc, BUILT_IN_SITE, 20, 1, 'decision').view.options, []);
   it('finds that the heat of a spare part of which nothing is known changes what holds', () => {
     const heat = find().find((w) => w.id === 'serviceTemp')!;
     // From 15 to 65 °C: more holds in the cool than in the warm.

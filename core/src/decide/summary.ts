@@ -10,7 +10,9 @@ const count = (n: number): string => NUMBERS[n] ?? String(n);
 export function howManyHold(options: readonly RouteOption[]): string {
   const of = (s: State): number => options.filter((o) => o.state === s).length;
   const [as, on, open] = [of('pass'), of('conditional'), of('unknown')];
-  return `${count(as)} of ${options.length} ways ${as <= 1 ? 'holds as it is' : 'hold as they are'}, ${inSentence(count(on))} on condition.${open ? ` ${count(open)} cannot be told yet.` : ''}`;
+  return `${count(as)} of ${options.length} ways ${as <= 1 ? 'holds as it is' : 'hold as they are'}, ${inSentence(count(on))} on condition.${
+    open ? ` ${count(open)} cannot be told yet.` : ''
+  }`;
 }
 
 /** Reasons named in the summary; more would be a table. */
@@ -26,7 +28,8 @@ export function routesSummary(options: readonly RouteOption[]): string {
   if (!options.length) return '';
   const out = [howManyHold(options)];
   const failed = new Map<string, { label: string; routes: RouteOption[] }>();
-  for (const o of options) for (const c of o.checks) if (c.state === 'fail') (failed.get(c.id) ?? failed.set(c.id, { label: c.label, routes: [] }).get(c.id)!).routes.push(o);
+  for (const o of options)
+    for (const c of o.checks) if (c.state === 'fail') (failed.get(c.id) ?? failed.set(c.id, { label: c.label, routes: [] }).get(c.id)!).routes.push(o);
   const blamed = [...failed.values()].sort((a, b) => b.routes.length - a.routes.length).slice(0, REASONS);
   for (const { label, routes } of blamed) {
     const whole = [...new Set(routes.map((r) => r.processLabel))].filter((p) => options.filter((o) => o.processLabel === p).every((o) => routes.includes(o)));

@@ -64,7 +64,11 @@ export function decide(ctx: VerdictContext): Verdict {
       return {
         ...found,
         rule: rule.says,
-        conditions: [...(found.conditions ?? []), ...(chosen?.option.checks.filter((c) => c.state === 'conditional').map((c) => c.reason) ?? []), ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`)],
+        conditions: [
+          ...(found.conditions ?? []),
+          ...(chosen?.option.checks.filter((c) => c.state === 'conditional').map((c) => c.reason) ?? []),
+          ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
+        ],
         cautions: [...ctx.family.cautions, ...(chosen?.result.route.process.cautions ?? [])],
       };
     }

@@ -40,7 +40,21 @@ function ends(spec: RequirementSpec, value: unknown): [unknown, unknown] | undef
 }
 
 /** Where neither the user nor the family says anything, the middle of what is usual among tools. */
-const MIDDLE: Partial<Record<RequirementId, number>> = { serviceTemp: 40, peakTemp: 80, cureTemp: 100, load: 400, deflection: 0.3, pressure: 1, flatness: 0.2, roughness: 3.2, tolerance: 0.2, massLimit: 5, leadLimit: 15, cyclesPerYear: 5000, copies: 1 };
+const MIDDLE: Partial<Record<RequirementId, number>> = {
+  serviceTemp: 40,
+  peakTemp: 80,
+  cureTemp: 100,
+  load: 400,
+  deflection: 0.3,
+  pressure: 1,
+  flatness: 0.2,
+  roughness: 3.2,
+  tolerance: 0.2,
+  massLimit: 5,
+  leadLimit: 15,
+  cyclesPerYear: 5000,
+  copies: 1,
+};
 
 /**
  * The value of finding a fact out: every question that matters here and is not answered is set to its low and its high end, and

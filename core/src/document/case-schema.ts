@@ -53,10 +53,16 @@ const studySchema = yup
     body: yup
       .object({
         box: yup.object({ size_mm: vec3Schema('Box', 30_000) }).required(),
-        thickness: yup.object({ min_mm: length('Wall'), p5_mm: length('Wall'), median_mm: length('Wall'), gap_mm: length('Gap').nullable().defined() }).required(),
+        thickness: yup.object({ min_mm: length('Wall'), p5_mm: length('Wall'), median_mm: length('Wall'), gap_mm: length('Gap').nullable().defined() })
+          .required(),
         voids: list(yup.object({ volume_mm3: amount('Cavity') }), 50),
         holes: list(holeSchema, 500),
-        reach: yup.object({ directions: list(yup.object({ from: vec3Schema('Set-up', 1.001) }), 26), covered: bounded('Covered', 0, 1), unreachable_mm2: amount('Unreachable'), hidden_mm2: amount('Unreachable') }).required(),
+        reach: yup.object({
+          directions: list(yup.object({ from: vec3Schema('Set-up', 1.001) }), 26),
+          covered: bounded('Covered', 0, 1),
+          unreachable_mm2: amount('Unreachable'),
+          hidden_mm2: amount('Unreachable'),
+        }).required(),
         cut: yup.object({ length_mm: amount('Cut'), pierces: bounded('Pierces', 0, 1e6), thickness_mm: length('Thickness') }).nullable().defined(),
         block: yup.boolean().required(),
       })
@@ -71,7 +77,12 @@ const studySchema = yup
         side_mm2: amount('Walls'),
         skin_mm2: amount('Level faces'),
         island_mm: amount('Islands'),
-        profile: yup.object({ bin_mm: length('Bin'), area_mm2: list(amount('Area'), 200), perimeter_mm: list(amount('Outline'), 200), islands: list(amount('Islands'), 200) }).required(),
+        profile: yup.object({
+          bin_mm: length('Bin'),
+          area_mm2: list(amount('Area'), 200),
+          perimeter_mm: list(amount('Outline'), 200),
+          islands: list(amount('Islands'), 200),
+        }).required(),
       })
       .required(),
   })
@@ -117,7 +128,10 @@ const plansSchema = yup
           .object({
             values: valuesSchema(p.inputs, false).required(),
             geometry: yup
-              .object({ key: yup.string().max(300).required(), result: yup.mixed().test('size', 'What was measured is too large.', (r) => JSON.stringify(r ?? null).length <= 200_000) })
+              .object({
+                key: yup.string().max(300).required(),
+                result: yup.mixed().test('size', 'What was measured is too large.', (r) => JSON.stringify(r ?? null).length <= 200_000),
+              })
               .noUnknown()
               .default(undefined)
               .optional(),
@@ -134,7 +148,10 @@ const plansSchema = yup
 
 export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
   .object({
-    version: yup.number().required().oneOf([DOC_VERSION], `The case was written by another version of Cuadro (form \${value}); this one reads form ${DOC_VERSION}.`),
+    version: yup.number().required().oneOf(
+      [DOC_VERSION],
+      `The case was written by another version of Cuadro (form \${value}); this one reads form ${DOC_VERSION}.`,
+    ),
     title: named('Give the tool a name.', 2).max(120, 'At most 120 letters.'),
     family: yup.string().oneOf(FAMILY_IDS, 'Choose a kind of tool.').required('Choose a kind of tool.'),
     place: yup.string().max(120).defined(),
@@ -148,10 +165,14 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
     today: yup
       .object({
         way: yup.string().oneOf(['machined', 'hand-made', 'cut', 'bought', 'none']).required(),
-        material: yup.string().nullable().defined().test('material', 'Choose a material of the shelf.', (m) => m === null || (typeof m === 'string' && m.length > 0 && m.length <= 80)),
+        material: yup.string().nullable().defined().test(
+          'material',
+          'Choose a material of the shelf.',
+          (m) => m === null || (typeof m === 'string' && m.length > 0 && m.length <= 80),
+        ),
         cost: bounded('Cost today', 0, MONEY_MAX).nullable().defined(),
         wait_days: bounded('Wait today', 0, 2000, (x) => `${x} days`).nullable().defined(),
-        delay_per_day: bounded('Cost of a day\'s delay', 0, MONEY_MAX),
+        delay_per_day: bounded("Cost of a day's delay", 0, MONEY_MAX),
       })
       .required(),
     need: needSchema,
@@ -179,8 +200,13 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
     remedies: yup
       .mixed<Record<string, string[]>>()
       .optional()
-      .test('remedies', 'A remedy is not one that Cuadro knows.', (all) =>
-        all === undefined || (typeof all === 'object' && all !== null && Object.values(all).every((ids) => Array.isArray(ids) && ids.length <= REMEDY_IDS.length && ids.every((id) => REMEDY_IDS.includes(id)))),
+      .test(
+        'remedies',
+        'A remedy is not one that Cuadro knows.',
+        (all) =>
+          all === undefined ||
+          (typeof all === 'object' && all !== null &&
+            Object.values(all).every((ids) => Array.isArray(ids) && ids.length <= REMEDY_IDS.length && ids.every((id) => REMEDY_IDS.includes(id)))),
       ),
     plans: plansSchema,
     start: daySchema('Start'),

@@ -20,7 +20,10 @@ export interface Difference {
   after: string;
 }
 
-const TODAY: readonly (readonly [keyof CaseDoc['today'], string])[] = [['way', 'Made today'], ['material', 'Made today of'], ['cost', 'Price today'], ['wait_days', 'Wait today, days'], ['delay_per_day', 'A day without it costs']];
+const TODAY: readonly (readonly [keyof CaseDoc['today'], string])[] = [['way', 'Made today'], ['material', 'Made today of'], ['cost', 'Price today'], [
+  'wait_days',
+  'Wait today, days',
+], ['delay_per_day', 'A day without it costs']];
 const text = (x: unknown): string => (x === undefined || x === null ? '' : String(x));
 
 /** "CNC milling, Aluminium 6061-T6": as the shelf calls them, or by id where it no longer knows them. */
@@ -57,19 +60,38 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
     say(`shapes.${way}.unit`, `${label}, unit`, s.unit);
     say(`shapes.${way}.up`, `${label}, build direction`, s.up?.map((x) => Number(x.toFixed(3))).join(', ') ?? '');
     say(`shapes.${way}.load`, `${label}, main load`, s.load?.map((x) => Number(x.toFixed(3))).join(', ') ?? '');
-    say(`shapes.${way}.marks`, `${label}, marked faces`, (s.marks ?? []).map((m) => `${m.duty}${m.tolerance_mm ? ` ±${m.tolerance_mm} mm` : ''}${m.note ? ` "${m.note}"` : ''}`).join('; '));
-    say(`shapes.${way}.holes`, `${label}, corrected holes`, (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '));
+    say(
+      `shapes.${way}.marks`,
+      `${label}, marked faces`,
+      (s.marks ?? []).map((m) => `${m.duty}${m.tolerance_mm ? ` ±${m.tolerance_mm} mm` : ''}${m.note ? ` "${m.note}"` : ''}`).join('; '),
+    );
+    say(
+      `shapes.${way}.holes`,
+      `${label}, corrected holes`,
+      (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '),
+    );
   }
   say('pins', 'Pinned routes', doc.pins.map((p) => routeLabel(routeKey(p))).join('; '));
-  for (const [route, ids] of Object.entries(doc.remedies ?? {})) say(`remedies.${route}`, `${routeLabel(route)}: remedies`, ids.map((id) => remedyKind(id).label).join(', ') || 'none');
+  for (const [route, ids] of Object.entries(doc.remedies ?? {}))
+    say(
+      `remedies.${route}`,
+      `${routeLabel(route)}: remedies`,
+      ids.map((id) => remedyKind(id).label).join(', ') || 'none',
+    );
   for (const [route, lines] of Object.entries(doc.overrides)) {
-    for (const [line, o] of Object.entries(lines)) say(`overrides.${route}.${line}`, `${routeLabel(route)}: ${inSentence(lineLabel(route, line))}`, `${formatNumber(o.likely, 6)}${o.low < o.high ? ` (${formatNumber(o.low, 6)} to ${formatNumber(o.high, 6)})` : ''}: ${o.note}`);
+    for (const [line, o] of Object.entries(lines))
+      say(
+        `overrides.${route}.${line}`,
+        `${routeLabel(route)}: ${inSentence(lineLabel(route, line))}`,
+        `${formatNumber(o.likely, 6)}${o.low < o.high ? ` (${formatNumber(o.low, 6)} to ${formatNumber(o.high, 6)})` : ''}: ${o.note}`,
+      );
   }
   for (const p of PLANNERS) {
     const plan = doc.plans?.[p.id];
     if (!plan) continue;
     say(`plans.${p.id}`, `Plan: ${p.label}`, 'in use');
-    for (const spec of p.inputs) if (plan.values[spec.id] !== undefined) say(`plans.${p.id}.${spec.id}`, `${p.label}, ${spec.label}`, inputText(spec, plan.values[spec.id], system));
+    for (const spec of p.inputs)
+      if (plan.values[spec.id] !== undefined) say(`plans.${p.id}.${spec.id}`, `${p.label}, ${spec.label}`, inputText(spec, plan.values[spec.id], system));
   }
   return out;
 }

@@ -36,18 +36,52 @@ describe('what differs between two states', () => {
   });
   it('covers every field a user can change', () => {
     const changes: [Partial<CaseDoc>, string][] = [
-      [{ title: 'Other' }, 'title'], [{ family: 'gauge' }, 'family'], [{ place: 'Hall 3' }, 'place'], [{ trouble: 'late' }, 'trouble'], [{ form: 'flat' }, 'form'], [{ size_mm: [1, 2, 3] }, 'size_mm'], [{ start: '2027-01-01' }, 'start'],
-      [{ pins: [{ process: 'cnc-mill', material: 'pom' }] }, 'pins'], [{ remedies: { 'cnc-mill/pom': [] } }, 'remedies.cnc-mill/pom'], [{ overrides: { 'cnc-mill/pom': { price_each: { low: 1, likely: 2, high: 3, kind: 'you', note: 'n' } } } }, 'overrides.cnc-mill/pom.price_each'],
+      [{ title: 'Other' }, 'title'],
+      [{ family: 'gauge' }, 'family'],
+      [{ place: 'Hall 3' }, 'place'],
+      [{ trouble: 'late' }, 'trouble'],
+      [{ form: 'flat' }, 'form'],
+      [{ size_mm: [1, 2, 3] }, 'size_mm'],
+      [{ start: '2027-01-01' }, 'start'],
+      [{ pins: [{ process: 'cnc-mill', material: 'pom' }] }, 'pins'],
+      [{ remedies: { 'cnc-mill/pom': [] } }, 'remedies.cnc-mill/pom'],
+      [{ overrides: { 'cnc-mill/pom': { price_each: { low: 1, likely: 2, high: 3, kind: 'you', note: 'n' } } } }, 'overrides.cnc-mill/pom.price_each'],
       [{ plans: { grip: { values: { cups: 6 } } } }, 'plans.grip.cups'],
-      [{ shapes: { printed: { hash: 'c'.repeat(64), fileName: 'a.stl', unit: 'mm', measure: {} as never, up: [0, 0, 1], marks: [{ duty: 'datum', point: [0, 0, 0], normal: [0, 0, 1], area_mm2: 1, note: '' }], holes: [{ diameter_mm: 5, depth_mm: 9, through: true, note: 'M6' }] } } }, 'shapes.printed.holes'],
+      [{
+        shapes: {
+          printed: {
+            hash: 'c'.repeat(64),
+            fileName: 'a.stl',
+            unit: 'mm',
+            measure: {} as never,
+            up: [0, 0, 1],
+            marks: [{ duty: 'datum', point: [0, 0, 0], normal: [0, 0, 1], area_mm2: 1, note: '' }],
+            holes: [{ diameter_mm: 5, depth_mm: 9, through: true, note: 'M6' }],
+          },
+        },
+      }, 'shapes.printed.holes'],
     ];
     for (const [change, path] of changes) expect([path, diff(change).some((d) => d.path === path)]).toEqual([path, true]);
     // Whatever a document has besides is told apart by one of these.
-    expect(Object.keys(base).filter((k) => !['version', 'today', 'need', 'shapes', 'overrides', 'pins', 'title', 'family', 'place', 'trouble', 'form', 'size_mm', 'start'].includes(k))).toEqual([]);
+    expect(
+      Object.keys(base).filter((k) =>
+        !['version', 'today', 'need', 'shapes', 'overrides', 'pins', 'title', 'family', 'place', 'trouble', 'form', 'size_mm', 'start'].includes(k)
+      ),
+    ).toEqual([]);
   });
   it('calls routes and their lines as the sheet does', () => {
-    expect(diff({ overrides: { 'cnc-mill/al-6061': { price_each: { low: 5, likely: 5, high: 5, kind: 'quote', note: 'offer' }, lead_days: { low: 1, likely: 2, high: 3, kind: 'quote', note: 'offer' } } } }).map((d) => [d.label, d.after])).toEqual([
-      ['CNC milling, Aluminium 6061-T6: price of one tool', '5: offer'], ['CNC milling, Aluminium 6061-T6: days until it is ready', '2 (1 to 3): offer'],
+    expect(
+      diff({
+        overrides: {
+          'cnc-mill/al-6061': {
+            price_each: { low: 5, likely: 5, high: 5, kind: 'quote', note: 'offer' },
+            lead_days: { low: 1, likely: 2, high: 3, kind: 'quote', note: 'offer' },
+          },
+        },
+      }).map((d) => [d.label, d.after]),
+    ).toEqual([
+      ['CNC milling, Aluminium 6061-T6: price of one tool', '5: offer'],
+      ['CNC milling, Aluminium 6061-T6: days until it is ready', '2 (1 to 3): offer'],
     ]);
   });
 });

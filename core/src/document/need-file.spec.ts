@@ -11,7 +11,15 @@ describe('a need from a file', () => {
     expect(doc.form).toBe('shaped');
   });
   it('takes size, form, title, start and remedies', () => {
-    const doc = readNeed({ family: 'tray', form: 'flat', size_mm: [300, 200, 20], title: 'Tray', start: '2026-03-02', remedies: { 'extrusion-open/pla': ['seal'] }, need: {} });
+    const doc = readNeed({
+      family: 'tray',
+      form: 'flat',
+      size_mm: [300, 200, 20],
+      title: 'Tray',
+      start: '2026-03-02',
+      remedies: { 'extrusion-open/pla': ['seal'] },
+      need: {},
+    });
     expect(doc).toMatchObject({ form: 'flat', size_mm: [300, 200, 20], title: 'Tray', start: '2026-03-02', remedies: { 'extrusion-open/pla': ['seal'] } });
   });
   it.each<[what: string, file: unknown, faults: RegExp[]]>([

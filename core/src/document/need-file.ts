@@ -16,7 +16,9 @@ const FIELDS = ['title', 'family', 'form', 'size_mm', 'need', 'remedies', 'plans
 
 /** `{ grip: { cups: 4 } }` → the plans of a document. */
 const plansFrom = (plans: unknown): unknown =>
-  typeof plans === 'object' && plans !== null && !Array.isArray(plans) ? Object.fromEntries(Object.entries(plans).map(([id, values]) => [id, { values }])) : plans;
+  typeof plans === 'object' && plans !== null && !Array.isArray(plans)
+    ? Object.fromEntries(Object.entries(plans).map(([id, values]) => [id, { values }]))
+    : plans;
 
 /**
  * A need on its own, as a file: `{ family, size_mm, form?, title?, start?, remedies?, plans?: { grip: { cups: 4 } }, need: { serviceTemp: 80, load: { value: 300, level: "want" } } }`.
@@ -26,7 +28,9 @@ const plansFrom = (plans: unknown): unknown =>
 export function readNeed(json: unknown): CaseDoc {
   if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new NeedFileError(['The file must hold one object.']);
   const given = json as Record<string, unknown>;
-  const faults = Object.keys(given).filter((k) => !(FIELDS as readonly string[]).includes(k)).map((k) => `"${k}" is not a field of a need; there are ${FIELDS.join(', ')}.`);
+  const faults = Object.keys(given).filter((k) => !(FIELDS as readonly string[]).includes(k)).map((k) =>
+    `"${k}" is not a field of a need; there are ${FIELDS.join(', ')}.`
+  );
   const family = given['family'];
   if (typeof family !== 'string' || !FAMILY_IDS.includes(family)) throw new NeedFileError([...faults, `family: one of ${FAMILY_IDS.join(', ')}.`]);
   const need = given['need'] ?? {};
@@ -34,7 +38,16 @@ export function readNeed(json: unknown): CaseDoc {
   const known = new Set<string>(REQUIREMENTS.map((r) => r.id));
   faults.push(...Object.keys(need).filter((k) => !known.has(k)).map((k) => `need.${k} is not a requirement; there are ${[...known].join(', ')}.`));
   if (faults.length) throw new NeedFileError(faults);
-  const base = newCase({ title: 'Need from a file', family, size_mm: [100, 80, 40], copies: 1, todayWay: 'machined', todayCost: null, todayWait_days: null, trouble: '' }, '2026-01-05');
+  const base = newCase({
+    title: 'Need from a file',
+    family,
+    size_mm: [100, 80, 40],
+    copies: 1,
+    todayWay: 'machined',
+    todayCost: null,
+    todayWait_days: null,
+    trouble: '',
+  }, '2026-01-05');
   const whole = (v: unknown): unknown =>
     typeof v === 'object' && v !== null && !Array.isArray(v) ? { level: 'must', from: 'file', ...v } : { level: 'must', from: 'file', value: v };
   const doc = {

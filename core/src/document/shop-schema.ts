@@ -8,7 +8,10 @@ import type { Material } from '../shelf/types';
 const calendarSchema = yup
   .object({
     shiftStart_min: bounded('Start of the shift', 0, 1439),
-    shiftEnd_min: bounded('End of the shift', 1, 1440).when('shiftStart_min', ([start], s) => s.moreThan(start as number, 'The shift must end after it starts.')),
+    shiftEnd_min: bounded('End of the shift', 1, 1440).when(
+      'shiftStart_min',
+      ([start], s) => s.moreThan(start as number, 'The shift must end after it starts.'),
+    ),
     workdays: yup.array().of(yup.number().integer().min(0).max(6).required()).min(1, 'At least one working day is needed.').max(7).required(),
     holidays: yup.array().of(yup.string().matches(DAY).test('real', 'A holiday is not a date of the calendar.', isRealDate).required()).max(400).required(),
     unattended: yup.boolean().required(),
@@ -18,7 +21,13 @@ const calendarSchema = yup
 
 /** Replaced figures by name; the bounds are those of the figure's own declaration. */
 const figuresSchema = yup
-  .object(Object.fromEntries(SHOP_FIGURES.map((f) => [f.id, rangeSchema(f.label, f.min, f.max).concat(yup.object({ note: yup.string().max(400).defined() })).default(undefined).optional()])))
+  .object(
+    Object.fromEntries(
+      SHOP_FIGURES.map((
+        f,
+      ) => [f.id, rangeSchema(f.label, f.min, f.max).concat(yup.object({ note: yup.string().max(400).defined() })).default(undefined).optional()]),
+    ),
+  )
   .noUnknown()
   .required() as unknown as yup.ObjectSchema<Shop['figures']>;
 
@@ -31,7 +40,8 @@ const materialSchema = yup.mixed<Material>().required().test('material', 'A mate
     return false;
   }
 });
-const changeSchema = yup.object({ at: yup.string().max(40).required(), who: yup.string().max(120).required(), what: yup.string().max(4000).required() }).noUnknown().required();
+const changeSchema = yup.object({ at: yup.string().max(40).required(), who: yup.string().max(120).required(), what: yup.string().max(4000).required() })
+  .noUnknown().required();
 
 /** What a site keeps of its own. */
 export const shopSchema: yup.ObjectSchema<Shop> = yup
@@ -39,7 +49,9 @@ export const shopSchema: yup.ObjectSchema<Shop> = yup
     currency: yup.string().matches(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.').required(),
     figures: figuresSchema,
     calendar: calendarSchema,
-    materials: yup.array().of(yup.object({ material: materialSchema, history: yup.array().of(changeSchema).max(50).required() }).noUnknown().required()).max(5000).optional(),
+    materials: yup.array().of(yup.object({ material: materialSchema, history: yup.array().of(changeSchema).max(50).required() }).noUnknown().required()).max(
+      5000,
+    ).optional(),
     absent: yup.array().of(yup.string().oneOf(PROCESSES.map((p) => p.id)).required()).optional(),
   })
   .noUnknown()

@@ -15,7 +15,14 @@ const SPECS: readonly InputSpec[] = [
   { kind: 'text', id: 'who', label: 'Who', max: 5, least: 1, optional: true },
   { kind: 'date', id: 'day', label: 'Day', optional: true },
   { kind: 'points', id: 'profile', label: 'Profile', axes: ['radius', 'height'], least: 2, most: 4, optional: true },
-  { kind: 'table', id: 'rows', label: 'Rows', most: 2, columns: [number('n', 'Pieces', 'count', [1, 9]), { kind: 'yes-no', id: 'ok', label: 'Good' }], optional: true },
+  {
+    kind: 'table',
+    id: 'rows',
+    label: 'Rows',
+    most: 2,
+    columns: [number('n', 'Pieces', 'count', [1, 9]), { kind: 'yes-no', id: 'ok', label: 'Good' }],
+    optional: true,
+  },
   { kind: 'place', id: 'face', label: 'Face', on: 'face', optional: true },
   { kind: 'file', id: 'paper', label: 'Paper', accept: 'application/pdf', most_bytes: 1000, optional: true },
 ];
@@ -36,8 +43,20 @@ describe('declared inputs', () => {
   it('accept good answers of every kind', () => {
     const hash = 'a'.repeat(64);
     expect(faults({
-      mass: 2, speed: { low: 1, likely: 1, high: 1 }, cups: 4, slide: 0, surface: 'oily', fluids: ['a', 'b'], hot: true, temp: 900, who: 'Ada', day: '2028-02-29', profile: [[0, 0], [1, 2]],
-      rows: [{ n: 1, ok: true }], face: { point: [0, 0, 0], normal: [0, 0, 1] }, paper: { hash, name: 'q.pdf', size_bytes: 10 },
+      mass: 2,
+      speed: { low: 1, likely: 1, high: 1 },
+      cups: 4,
+      slide: 0,
+      surface: 'oily',
+      fluids: ['a', 'b'],
+      hot: true,
+      temp: 900,
+      who: 'Ada',
+      day: '2028-02-29',
+      profile: [[0, 0], [1, 2]],
+      rows: [{ n: 1, ok: true }],
+      face: { point: [0, 0, 0], normal: [0, 0, 1] },
+      paper: { hash, name: 'q.pdf', size_bytes: 10 },
     })).toEqual([]);
   });
   it.each<[string, Values, RegExp]>([
@@ -67,12 +86,28 @@ describe('declared inputs', () => {
 
 describe('inputs as text', () => {
   it.each<[string, string, unknown]>([
-    ['mass', '2 lb', 0.90718474], ['speed', '1..2..3', { low: 1, likely: 2, high: 3 }], ['speed', '90 m/min', { low: 1.5, likely: 1.5, high: 1.5 }], ['hot', 'yes', true], ['surface', 'With oil', 'oily'],
-    ['fluids', 'a, b', ['a', 'b']], ['profile', '0 0; 10 0; 10 20', [[0, 0], [10, 0], [10, 20]]], ['profile', '0 0\n12,5 30\n\n0;30', [[0, 0], [12.5, 30], [0, 30]]],
+    ['mass', '2 lb', 0.90718474],
+    ['speed', '1..2..3', { low: 1, likely: 2, high: 3 }],
+    ['speed', '90 m/min', { low: 1.5, likely: 1.5, high: 1.5 }],
+    ['hot', 'yes', true],
+    ['surface', 'With oil', 'oily'],
+    ['fluids', 'a, b', ['a', 'b']],
+    ['profile', '0 0; 10 0; 10 20', [[0, 0], [10, 0], [10, 20]]],
+    ['profile', '0 0\n12,5 30\n\n0;30', [[0, 0], [12.5, 30], [0, 30]]],
   ])('read %s from "%s"', (id, text, want) => {
     expect(parseInput(spec(id), text)).toEqual({ ok: true, value: want });
   });
-  it.each([['mass', 'heavy', /not a number/], ['mass', '3 mm', /not a unit that fits/], ['speed', '1..2', /low\.\.likely\.\.high/], ['hot', 'perhaps', /yes or no/], ['surface', 'wet', /one of dry, oily/], ['profile', '0 0\nten 20', /line 2, "ten 20", is not a radius and a height/], ['rows', '1', /one line/]] as const)('say what is wrong with %s "%s"', (id, text, message) => {
+  it.each(
+    [
+      ['mass', 'heavy', /not a number/],
+      ['mass', '3 mm', /not a unit that fits/],
+      ['speed', '1..2', /low\.\.likely\.\.high/],
+      ['hot', 'perhaps', /yes or no/],
+      ['surface', 'wet', /one of dry, oily/],
+      ['profile', '0 0\nten 20', /line 2, "ten 20", is not a radius and a height/],
+      ['rows', '1', /one line/],
+    ] as const,
+  )('say what is wrong with %s "%s"', (id, text, message) => {
     const read = parseInput(spec(id), text);
     expect(read.ok ? '' : read.message).toMatch(message);
   });
@@ -89,11 +124,14 @@ describe('inputs as text', () => {
     expect(inputDoc(spec('surface'))).toBe('Surface: dry | oily; usual dry');
   });
   it('come back from their own schema after any way through text', () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 50, noNaN: true }), (x) => {
-      const read = parseInput(spec('mass'), String(x));
-      expect(read).toEqual({ ok: true, value: x });
-      expect(inputSchema(spec('mass')).isValidSync(x, { strict: true })).toBe(true);
-    }), { seed: 3 });
+    fc.assert(
+      fc.property(fc.double({ min: 0.1, max: 50, noNaN: true }), (x) => {
+        const read = parseInput(spec('mass'), String(x));
+        expect(read).toEqual({ ok: true, value: x });
+        expect(inputSchema(spec('mass')).isValidSync(x, { strict: true })).toBe(true);
+      }),
+      { seed: 3 },
+    );
   });
 });
 

@@ -6,7 +6,11 @@ import type { InputSpec, NumberInput, Values } from './spec';
 /** Validation of declared inputs; the same schemas on the page, on the server and for files. Messages stand beside the field. */
 
 const finite = (label: string): yup.NumberSchema<number> =>
-  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test('finite', `${label}: type a number.`, (x: number | null | undefined) => x === null || x === undefined || Number.isFinite(x));
+  yup.number().typeError(`${label}: type a number.`).required(`${label} is missing.`).test(
+    'finite',
+    `${label}: type a number.`,
+    (x: number | null | undefined) => x === null || x === undefined || Number.isFinite(x),
+  );
 
 /** A finite number within bounds. */
 export const bounded = (label: string, min: number, max: number, show: (x: number) => string = String): yup.NumberSchema<number> =>
@@ -31,12 +35,17 @@ export function isRealDate(text: string | undefined): boolean {
   const time = Date.parse(`${text}T00:00:00Z`);
   return Number.isFinite(time) && new Date(time).toISOString().slice(0, 10) === text;
 }
-export const daySchema = (label = 'Date'): yup.StringSchema<string> => yup.string().required(`${label}: use a date.`).matches(DAY, `${label}: use a date.`).test('real', `${label}: not a date of the calendar.`, isRealDate);
+export const daySchema = (label = 'Date'): yup.StringSchema<string> =>
+  yup.string().required(`${label}: use a date.`).matches(DAY, `${label}: use a date.`).test('real', `${label}: not a date of the calendar.`, isRealDate);
 
 export const hashSchema = (): yup.StringSchema<string> => yup.string().matches(/^[0-9a-f]{64}$/, 'Not a file of the store.').required();
-export const vec3Schema = (label: string, most: number): yup.Schema<[number, number, number]> => yup.array().of(bounded(label, -most, most)).length(3).required() as unknown as yup.Schema<[number, number, number]>;
+export const vec3Schema = (label: string, most: number): yup.Schema<[number, number, number]> =>
+  yup.array().of(bounded(label, -most, most)).length(3).required() as unknown as yup.Schema<[number, number, number]>;
 
-const shown = (spec: NumberInput) => (x: number): string => (spec.unit ? `${formatNumber(x)}\u00a0${unitText(spec.unit, '').replace(/^\//, 'per ')}`.trim() : formatQuantity(x, spec.quantity, 'metric'));
+const shown = (spec: NumberInput) =>
+(
+  x: number,
+): string => (spec.unit ? `${formatNumber(x)}\u00a0${unitText(spec.unit, '').replace(/^\//, 'per ')}`.trim() : formatQuantity(x, spec.quantity, 'metric'));
 
 /** One figure of a number input, for beside its field. */
 export function numberSchema(spec: NumberInput): yup.NumberSchema<number> {
@@ -47,19 +56,41 @@ export function numberSchema(spec: NumberInput): yup.NumberSchema<number> {
 /** Schema of one input's value. */
 export function inputSchema(spec: InputSpec): yup.Schema {
   switch (spec.kind) {
-    case 'number': return spec.ranged ? rangeSchema(spec.label, spec.min, spec.max, shown(spec)).required() : numberSchema(spec);
-    case 'choice': return yup.string().oneOf(spec.options.map((o) => o.value), `${spec.label}: choose one of ${spec.options.map((o) => o.label).join(', ')}.`).required(`${spec.label} is missing.`);
-    case 'choices': return yup.array().of(yup.string().oneOf(spec.options.map((o) => o.value), `${spec.label}: one of those offered.`).required()).max(spec.options.length).required();
-    case 'yes-no': return yup.boolean().required(`${spec.label}: yes or no.`);
+    case 'number':
+      return spec.ranged ? rangeSchema(spec.label, spec.min, spec.max, shown(spec)).required() : numberSchema(spec);
+    case 'choice':
+      return yup.string().oneOf(spec.options.map((o) => o.value), `${spec.label}: choose one of ${spec.options.map((o) => o.label).join(', ')}.`).required(
+        `${spec.label} is missing.`,
+      );
+    case 'choices':
+      return yup.array().of(yup.string().oneOf(spec.options.map((o) => o.value), `${spec.label}: one of those offered.`).required()).max(spec.options.length)
+        .required();
+    case 'yes-no':
+      return yup.boolean().required(`${spec.label}: yes or no.`);
     case 'text': {
       const most = yup.string().max(spec.max, `${spec.label}: at most ${spec.max} letters.`);
-      return spec.least ? most.required(`${spec.label} is missing.`).test('named', `${spec.label} is missing.`, (t?: string) => t === undefined || t.trim().length >= spec.least!) : most.defined();
+      return spec.least
+        ? most.required(`${spec.label} is missing.`).test(
+          'named',
+          `${spec.label} is missing.`,
+          (t?: string) => t === undefined || t.trim().length >= spec.least!,
+        )
+        : most.defined();
     }
-    case 'date': return daySchema(spec.label);
-    case 'points': return yup.array().of(yup.array().of(bounded(spec.label, -100_000, 100_000)).length(2).required()).min(spec.least, `${spec.label}: at least ${spec.least} points.`).max(spec.most, `${spec.label}: at most ${spec.most} points.`).required();
-    case 'table': return yup.array().of(valuesSchema(spec.columns).required()).max(spec.most, `${spec.label}: at most ${spec.most} rows.`).required();
-    case 'place': return yup.object({ point: vec3Schema(spec.label, 100_000), normal: vec3Schema(spec.label, 1.001) }).noUnknown().required();
-    case 'file': return yup.object({ hash: hashSchema(), name: yup.string().max(255).required(), size_bytes: bounded(spec.label, 0, spec.most_bytes) }).noUnknown().required();
+    case 'date':
+      return daySchema(spec.label);
+    case 'points':
+      return yup.array().of(yup.array().of(bounded(spec.label, -100_000, 100_000)).length(2).required()).min(
+        spec.least,
+        `${spec.label}: at least ${spec.least} points.`,
+      ).max(spec.most, `${spec.label}: at most ${spec.most} points.`).required();
+    case 'table':
+      return yup.array().of(valuesSchema(spec.columns).required()).max(spec.most, `${spec.label}: at most ${spec.most} rows.`).required();
+    case 'place':
+      return yup.object({ point: vec3Schema(spec.label, 100_000), normal: vec3Schema(spec.label, 1.001) }).noUnknown().required();
+    case 'file':
+      return yup.object({ hash: hashSchema(), name: yup.string().max(255).required(), size_bytes: bounded(spec.label, 0, spec.most_bytes) }).noUnknown()
+        .required();
   }
 }
 

@@ -22,14 +22,22 @@ export function inputText(spec: InputSpec, value: InputValue | undefined, system
       if (!isRange(value) || value.low === value.high) return one(asRange(value as number).likely);
       return `${one(value.likely)} (${one(value.low)} to ${one(value.high)})`;
     }
-    case 'choice': return spec.options.find((o) => o.value === value)?.label ?? String(value);
-    case 'choices': return (value as string[]).map((v) => spec.options.find((o) => o.value === v)?.label ?? v).join(', ') || 'none';
-    case 'yes-no': return value ? 'yes' : 'no';
-    case 'points': return `${(value as Point[]).length} points`;
-    case 'table': return `${(value as Values[]).length} rows`;
-    case 'place': return 'picked on the part';
-    case 'file': return (value as FileValue).name;
-    default: return String(value);
+    case 'choice':
+      return spec.options.find((o) => o.value === value)?.label ?? String(value);
+    case 'choices':
+      return (value as string[]).map((v) => spec.options.find((o) => o.value === v)?.label ?? v).join(', ') || 'none';
+    case 'yes-no':
+      return value ? 'yes' : 'no';
+    case 'points':
+      return `${(value as Point[]).length} points`;
+    case 'table':
+      return `${(value as Values[]).length} rows`;
+    case 'place':
+      return 'picked on the part';
+    case 'file':
+      return (value as FileValue).name;
+    default:
+      return String(value);
   }
 }
 
@@ -56,12 +64,14 @@ export function parseInput(spec: InputSpec, text: string, system: UnitSystem = '
       if (!spec.ranged) return { ok: true, value: out[0] };
       return { ok: true, value: { low: out[0], likely: out[1] ?? out[0], high: out[2] ?? out[0] } };
     }
-    case 'yes-no': return /^(yes|true|1)$/i.test(t) ? { ok: true, value: true } : /^(no|false|0)$/i.test(t) ? { ok: true, value: false } : wrong('yes or no.');
+    case 'yes-no':
+      return /^(yes|true|1)$/i.test(t) ? { ok: true, value: true } : /^(no|false|0)$/i.test(t) ? { ok: true, value: false } : wrong('yes or no.');
     case 'choice': {
       const found = spec.options.find((o) => o.value === t || o.label.toLowerCase() === t.toLowerCase());
       return found ? { ok: true, value: found.value } : wrong(`one of ${spec.options.map((o) => o.value).join(', ')}.`);
     }
-    case 'choices': return { ok: true, value: t ? t.split(/\s*,\s*/) : [] };
+    case 'choices':
+      return { ok: true, value: t ? t.split(/\s*,\s*/) : [] };
     case 'points': {
       const points: Point[] = [];
       // One point a line; on a single line, as an option has them, a semicolon parts them.
@@ -69,20 +79,26 @@ export function parseInput(spec: InputSpec, text: string, system: UnitSystem = '
         const line = raw.trim();
         if (!line) continue;
         const numbers = line.split(/\s*;\s*|,?\s+/).filter(Boolean).map((x) => Number(x.replace(',', '.')));
-        if (numbers.length !== 2 || numbers.some((x) => !Number.isFinite(x))) return wrong(`line ${i + 1}, "${line}", is not a ${spec.axes[0]} and a ${spec.axes[1]}.`);
+        if (numbers.length !== 2 || numbers.some((x) => !Number.isFinite(x)))
+          return wrong(`line ${i + 1}, "${line}", is not a ${spec.axes[0]} and a ${spec.axes[1]}.`);
         points.push([numbers[0], numbers[1]]);
       }
       return { ok: true, value: points };
     }
-    case 'text': case 'date': return { ok: true, value: t };
-    default: return wrong('cannot be typed in one line.');
+    case 'text':
+    case 'date':
+      return { ok: true, value: t };
+    default:
+      return wrong('cannot be typed in one line.');
   }
 }
 
 /** One line on an input for a document or a usage text: name, unit, bounds, what is usual. */
 export function inputDoc(spec: InputSpec): string {
   const usual = filled([spec], {})[spec.id];
-  const standing = usual === undefined ? (spec.optional ? (spec.open ? `left open: ${spec.open}` : 'may be left open') : 'has to be given') : `usual ${inputText(spec, usual)}`;
+  const standing = usual === undefined
+    ? (spec.optional ? (spec.open ? `left open: ${spec.open}` : 'may be left open') : 'has to be given')
+    : `usual ${inputText(spec, usual)}`;
   if (spec.kind === 'number') {
     const unit = shownUnit(spec, 'metric', 'money');
     return `${spec.label}${unit ? `, ${unit}` : ''}: ${spec.min} to ${spec.max}${spec.whole ? ', whole' : ''}; ${standing}`;
@@ -102,14 +118,36 @@ export function inputEntries(specs: readonly InputSpec[], values: Values, prefix
   const entries: Entry[] = [];
   for (const spec of specs) {
     const given = values[spec.id];
-    const flag = (name: string, label: string, on: boolean): Entry => ({ name, label, unit: '', low: Number(on), likely: Number(on), high: Number(on), source: given === undefined ? USUAL : GIVEN });
+    const flag = (name: string, label: string, on: boolean): Entry => ({
+      name,
+      label,
+      unit: '',
+      low: Number(on),
+      likely: Number(on),
+      high: Number(on),
+      source: given === undefined ? USUAL : GIVEN,
+    });
     if (spec.kind === 'number') {
       const range = given === undefined ? spec.usual : asRange(given as number);
       // Open without a usual value: nothing can be worked out of it, and what rests on it says so.
       const { low, likely, high } = range ?? { low: NaN, likely: NaN, high: NaN };
-      entries.push({ name: spec.id, label: spec.label, unit: sheetUnit(spec), low, likely, high, spread: spec.spread, whole: spec.whole, key: `${prefix}.${spec.id}`, source: given === undefined ? (spec.source ?? USUAL) : GIVEN });
+      entries.push({
+        name: spec.id,
+        label: spec.label,
+        unit: sheetUnit(spec),
+        low,
+        likely,
+        high,
+        spread: spec.spread,
+        whole: spec.whole,
+        key: `${prefix}.${spec.id}`,
+        source: given === undefined ? (spec.source ?? USUAL) : GIVEN,
+      });
     } else if (spec.kind === 'yes-no') entries.push(flag(spec.id, spec.label, Boolean(given ?? spec.usual)));
-    else if (spec.kind === 'choice') for (const o of spec.options) entries.push(flag(`${spec.id}_${o.value.replace(/\W/g, '_')}`, `${spec.label}: ${o.label}`, (given ?? spec.usual) === o.value));
+    else if (spec.kind === 'choice') {
+      for (const o of spec.options)
+        entries.push(flag(`${spec.id}_${o.value.replace(/\W/g, '_')}`, `${spec.label}: ${o.label}`, (given ?? spec.usual) === o.value));
+    }
   }
   return entries;
 }

@@ -44,7 +44,8 @@ describe('the activity network', () => {
     { id: 'paper', label: '', resource: 'engineer', mode: 'work', hours: 'paper', after: ['prepare'] },
     { id: 'finish', label: '', resource: 'bench', mode: 'work', hours: 'finish', after: ['print', 'paper'] },
   ];
-  const columns = (print: number | Float64Array, paper = 1) => new Map<string, number | Float64Array>([['prep', 1], ['print', print], ['builds', 2], ['paper', paper], ['finish', 1]]);
+  const columns = (print: number | Float64Array, paper = 1) =>
+    new Map<string, number | Float64Array>([['prep', 1], ['print', print], ['builds', 2], ['paper', paper], ['finish', 1]]);
 
   it('starts a stage when all before it are finished; each of two builds is started by somebody', () => {
     const times = schedule(stages, columns(10), 0, c, at(25, 7));
@@ -59,12 +60,27 @@ describe('the activity network', () => {
   it('gives each sample what walking the network stage by stage gives, whatever its shape', () => {
     const stage = fc.record({ mode: fc.constantFrom<'work' | 'run'>('work', 'run'), many: fc.boolean(), first: fc.boolean() });
     fc.assert(
-      fc.property(fc.array(stage, { minLength: 1, maxLength: 6 }), fc.array(fc.double({ min: 0, max: 90, noNaN: true }), { minLength: 12, maxLength: 12 }), (shapes, hours) => {
-        const stages: Stage[] = shapes.map((s, k) => ({ id: `s${k}`, label: '', resource: 'bench', mode: s.mode, hours: `h${k}`, ...(s.many && { runs: 'n' }), ...(s.first && k > 1 && { after: ['s0'] }) }));
-        const columns = new Map<string, Column>([['n', Float64Array.of(1, 3)], ...stages.map((s, k): [string, Column] => [s.hours, k % 2 ? hours[k] : Float64Array.of(hours[k], hours[k + 6])])]);
-        const from = 7 * 60;
-        expect([...finishTimes(stages, columns, 2, c, from)]).toEqual([0, 1].map((i) => lastEnd(schedule(stages, columns, i, c, from))));
-      }),
+      fc.property(
+        fc.array(stage, { minLength: 1, maxLength: 6 }),
+        fc.array(fc.double({ min: 0, max: 90, noNaN: true }), { minLength: 12, maxLength: 12 }),
+        (shapes, hours) => {
+          const stages: Stage[] = shapes.map((s, k) => ({
+            id: `s${k}`,
+            label: '',
+            resource: 'bench',
+            mode: s.mode,
+            hours: `h${k}`,
+            ...(s.many && { runs: 'n' }),
+            ...(s.first && k > 1 && { after: ['s0'] }),
+          }));
+          const columns = new Map<string, Column>([
+            ['n', Float64Array.of(1, 3)],
+            ...stages.map((s, k): [string, Column] => [s.hours, k % 2 ? hours[k] : Float64Array.of(hours[k], hours[k + 6])]),
+          ]);
+          const from = 7 * 60;
+          expect([...finishTimes(stages, columns, 2, c, from)]).toEqual([0, 1].map((i) => lastEnd(schedule(stages, columns, i, c, from))));
+        },
+      ),
       { seed: 5, numRuns: 60 },
     );
   });

@@ -48,7 +48,10 @@ export function finishTimes(stages: readonly Stage[], columns: ReadonlyMap<strin
   const place = new Map(stages.map((s, k) => [s.id, k]));
   // Everything that does not depend on the sample is looked up once; the samples themselves make no objects.
   const plan = stages.map((s, k) => ({
-    before: (s.after ?? (k ? [stages[k - 1].id] : [])).map((id) => place.get(id) ?? -1).filter((b) => b >= 0 && b < k), hours: columns.get(s.hours)!, runs: s.runs ? columns.get(s.runs) : undefined, work: s.mode === 'work',
+    before: (s.after ?? (k ? [stages[k - 1].id] : [])).map((id) => place.get(id) ?? -1).filter((b) => b >= 0 && b < k),
+    hours: columns.get(s.hours)!,
+    runs: s.runs ? columns.get(s.runs) : undefined,
+    work: s.mode === 'work',
   }));
   const ends = new Float64Array(stages.length);
   for (let i = 0; i < n; i++) {

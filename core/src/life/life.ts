@@ -64,7 +64,9 @@ export function lifeEntry(duty: Duty, material: Material, wear: WearMode, metalF
     key: `life.${duty}.${material.id}.${metalFace}`,
     source: own ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` } : {
       kind: 'guess',
-      text: `Starting life for the duty "${duty}", ${material.label}, ${WEAR_WORD[wear]}${metalFace ? ', metal working faces' : ''}. Replace it with your own log.`,
+      text: `Starting life for the duty "${duty}", ${material.label}, ${WEAR_WORD[wear]}${
+        metalFace ? ', metal working faces' : ''
+      }. Replace it with your own log.`,
     },
   };
 }

@@ -45,7 +45,8 @@ const MM3_WORTH_TELLING = 5;
 export function softJaws(k: Kernel, part: Mesh, o: JawOptions): Jaws {
   const [bx, by, bz] = o.blank_mm;
   if (!(bx > 0 && by > 0 && bz > 0)) throw new MeshError('Give the blank three sizes above zero.');
-  if (!(o.depth_mm > 0) || o.depth_mm > bz - 3) throw new MeshError(`The part must sit between 0 and ${bz - 3} mm deep: at least 3 mm of the blank stay below it.`);
+  if (!(o.depth_mm > 0) || o.depth_mm > bz - 3)
+    throw new MeshError(`The part must sit between 0 and ${bz - 3} mm deep: at least 3 mm of the blank stay below it.`);
   if (!(o.gap_mm >= 0) || o.gap_mm >= 2 * by) throw new MeshError('The gap between the jaws must be zero or more, and less than the two blanks.');
   if (!(o.clearance_mm >= 0) || o.clearance_mm > 5) throw new MeshError('The clearance must lie between 0 and 5 mm.');
   const c = Math.cos((o.turnDeg * Math.PI) / 180), s = Math.sin((o.turnDeg * Math.PI) / 180);
@@ -67,7 +68,8 @@ export function softJaws(k: Kernel, part: Mesh, o: JawOptions): Jaws {
   const size = high.map((h, a) => h - low[a]);
 
   const warnings: string[] = [];
-  if (size[1] / 2 + o.clearance_mm > by + o.gap_mm / 2 - 3) warnings.push(`The part is ${size[1].toFixed(1)} mm across the jaws: less than 3 mm of blank stay behind it.`);
+  if (size[1] / 2 + o.clearance_mm > by + o.gap_mm / 2 - 3)
+    warnings.push(`The part is ${size[1].toFixed(1)} mm across the jaws: less than 3 mm of blank stay behind it.`);
   if (size[0] > bx) warnings.push(`The part is ${size[0].toFixed(1)} mm along the jaws and stands out of blanks of ${bx} mm.`);
   const opening = 2 * by + o.gap_mm;
   if (o.opening_mm !== undefined) {
@@ -95,7 +97,8 @@ export function softJaws(k: Kernel, part: Mesh, o: JawOptions): Jaws {
   const jaws: [Mesh, Mesh] = [half(-1), half(1)];
   // Looked at along its opening, no jaw may have anything in front of a hollow that the part fills.
   const trapped = columns(jaws[0], [0, 1, 0], 89.9, 200).onPart_mm3 + columns(jaws[1], [0, -1, 0], 89.9, 200).onPart_mm3;
-  if (trapped > MM3_WORTH_TELLING && !o.screws) warnings.push(`${(trapped / 1000).toPrecision(2)} cm³ of the pockets lie behind jaw material; look whether the part comes out.`);
+  if (trapped > MM3_WORTH_TELLING && !o.screws)
+    warnings.push(`${(trapped / 1000).toPrecision(2)} cm³ of the pockets lie behind jaw material; look whether the part comes out.`);
   warnings.push(...(size[2] <= o.depth_mm ? ['The part sinks in whole: nothing stands out of the jaws to be machined.'] : []));
   return { jaws, part: placed, opening_mm: opening, warnings };
 }

@@ -125,7 +125,11 @@ describe('a support nest', () => {
 
 describe('pieces', () => {
   it('add up to the part less its dowel holes, each measured, the joint with its area', () => {
-    const { pieces, joints, warnings } = cutPieces(k, box(300, 60, 40), { axis: 'x', cuts: [200, 100], dowel: { diameter_mm: 6, length_mm: 30, clearance_mm: 0.2 } });
+    const { pieces, joints, warnings } = cutPieces(k, box(300, 60, 40), {
+      axis: 'x',
+      cuts: [200, 100],
+      dowel: { diameter_mm: 6, length_mm: 30, clearance_mm: 0.2 },
+    });
     expect(warnings).toEqual([]);
     expect(pieces.map((p) => Math.round(p.measure.box_mm[0]))).toEqual([100, 100, 100]);
     for (const j of joints) {
@@ -148,7 +152,9 @@ describe('pieces', () => {
     }
   });
   it('say when a dowel has no room and when a plane misses', () => {
-    expect(cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [50], dowel: { diameter_mm: 6, length_mm: 20, clearance_mm: 0 } }).warnings[0]).toMatch(/0 of two dowels/);
+    expect(cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [50], dowel: { diameter_mm: 6, length_mm: 20, clearance_mm: 0 } }).warnings[0]).toMatch(
+      /0 of two dowels/,
+    );
     expect(() => cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [150] })).toThrow(/misses/);
   });
 });
@@ -156,7 +162,14 @@ describe('pieces', () => {
 describe('makers', () => {
   const kernel = (): Promise<Kernel> => Promise.resolve(k);
   const part = box(40, 30, 20);
-  const run = (id: string, values: Values = {}, withPart = true) => makeIt(makerOf(id), { kernel, part: withPart ? part : undefined, up: UP, values, picture: { grey: Float32Array.of(0, 1, 0.5, 0, 1, 1, 0, 0, 0), columns: 3, rows: 3 } });
+  const run = (id: string, values: Values = {}, withPart = true) =>
+    makeIt(makerOf(id), {
+      kernel,
+      part: withPart ? part : undefined,
+      up: UP,
+      values,
+      picture: { grey: Float32Array.of(0, 1, 0.5, 0, 1, 1, 0, 0, 0), columns: 3, rows: 3 },
+    });
 
   it('have a file each', () => {
     expect(readdirSync(join(__dirname, 'makers')).sort()).toEqual(MAKERS.map((m) => `${m.id}.ts`).sort());

@@ -33,7 +33,8 @@ export interface Nest {
  */
 export function supportNest(k: Kernel, part: Mesh, o: NestOptions): Nest {
   if (!(o.clearance_mm >= 0 && o.clearance_mm <= 5)) throw new MeshError('The clearance must lie between 0 and 5 mm.');
-  for (const [x, what] of [[o.base_mm, 'base'], [o.grip_mm, 'grip'], [o.wall_mm, 'wall']] as const) if (!(x >= 1)) throw new MeshError(`The ${what} must be at least 1 mm.`);
+  for (const [x, what] of [[o.base_mm, 'base'], [o.grip_mm, 'grip'], [o.wall_mm, 'wall']] as const)
+    if (!(x >= 1)) throw new MeshError(`The ${what} must be at least 1 mm.`);
   const standing = turned(part, o.up);
   const v = Float32Array.from(standing.vertices);
   const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];

@@ -39,7 +39,11 @@ export function cutPieces(k: Kernel, part: Mesh, { axis, cuts, dowel }: PieceOpt
   const whole = solidOf(k, part);
   const { min, max } = whole.boundingBox();
   const sorted = [...cuts].sort((x, y) => x - y);
-  for (const c of sorted) if (!(c > min[a] && c < max[a])) throw new MeshError(`A plane at ${c.toFixed(1)} mm misses the part, which lies between ${min[a].toFixed(1)} and ${max[a].toFixed(1)} mm along ${axis}.`);
+  for (const c of sorted)
+    if (!(c > min[a] && c < max[a]))
+      throw new MeshError(
+        `A plane at ${c.toFixed(1)} mm misses the part, which lies between ${min[a].toFixed(1)} and ${max[a].toFixed(1)} mm along ${axis}.`,
+      );
   const warnings: string[] = [];
   const [r, b, u] = frameFor(normal);
   const turn: Parameters<Manifold['transform']>[0] = [r[0], b[0], u[0], 0, r[1], b[1], u[1], 0, r[2], b[2], u[2], 0, 0, 0, 0, 1];
@@ -48,7 +52,8 @@ export function cutPieces(k: Kernel, part: Mesh, { axis, cuts, dowel }: PieceOpt
   const joints: Joint[] = sorted.map((c) => {
     const section = standing.slice(c);
     const places = dowel ? dowelPlaces(section, dowel.diameter_mm) : [];
-    if (dowel && places.length < 2) warnings.push(`The joint at ${c.toFixed(1)} mm has room for ${places.length} of two dowels of ${dowel.diameter_mm} mm: use thinner ones, or screws.`);
+    if (dowel && places.length < 2)
+      warnings.push(`The joint at ${c.toFixed(1)} mm has room for ${places.length} of two dowels of ${dowel.diameter_mm} mm: use thinner ones, or screws.`);
     if (dowel) {
       const radius = (dowel.diameter_mm + dowel.clearance_mm) / 2;
       for (const [x, y] of places) standing = standing.subtract(k.Manifold.cylinder(dowel.length_mm + 1, radius, radius, 48, true).translate([x, y, c]));
@@ -78,12 +83,13 @@ function dowelPlaces(section: CrossSection, diameter: number): [number, number][
   let best: [[number, number], [number, number]] = [points[0], points[0]];
   let far = 0;
   const step = Math.max(1, Math.floor(points.length / 400));
-  for (let i = 0; i < points.length; i += step) for (let j = i + step; j < points.length; j += step) {
-    const d = Math.hypot(points[i][0] - points[j][0], points[i][1] - points[j][1]);
-    if (d > far) {
-      far = d;
-      best = [points[i], points[j]];
+  for (let i = 0; i < points.length; i += step)
+    for (let j = i + step; j < points.length; j += step) {
+      const d = Math.hypot(points[i][0] - points[j][0], points[i][1] - points[j][1]);
+      if (d > far) {
+        far = d;
+        best = [points[i], points[j]];
+      }
     }
-  }
   return far > 3 * diameter ? best : [best[0]];
 }

@@ -7,7 +7,8 @@ export type Point2 = readonly [number, number];
 
 const meshOf = (vertices: number[], indices: number[]): Mesh => ({ vertices: Float32Array.from(vertices), indices: Uint32Array.from(indices) });
 
-const signedArea = (ring: readonly Point2[]): number => ring.reduce((s, [x, y], i) => s + x * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * y, 0) / 2;
+const signedArea = (ring: readonly Point2[]): number =>
+  ring.reduce((s, [x, y], i) => s + x * ring[(i + 1) % ring.length][1] - ring[(i + 1) % ring.length][0] * y, 0) / 2;
 
 /** A plate: an outline with holes, from z0 to z1. Rings may run either way. */
 export function prism(outline: readonly Point2[], holes: readonly (readonly Point2[])[], z0: number, z1: number): Mesh {
@@ -99,28 +100,32 @@ export function relief(grey: ArrayLike<number>, columns: number, rows: number, {
   const lift = (i: number, j: number, far: number): void => {
     if (z[j] - rise * far > z[i]) z[i] = z[j] - rise * far;
   };
-  for (let r = 0; r < rows; r++) for (let c = 0; c < columns; c++) {
-    const i = r * columns + c;
-    if (c) lift(i, i - 1, 1);
-    if (r) lift(i, i - columns, 1);
-    if (r && c) lift(i, i - columns - 1, Math.SQRT2);
-    if (r && c < columns - 1) lift(i, i - columns + 1, Math.SQRT2);
-  }
-  for (let r = rows - 1; r >= 0; r--) for (let c = columns - 1; c >= 0; c--) {
-    const i = r * columns + c;
-    if (c < columns - 1) lift(i, i + 1, 1);
-    if (r < rows - 1) lift(i, i + columns, 1);
-    if (r < rows - 1 && c < columns - 1) lift(i, i + columns + 1, Math.SQRT2);
-    if (r < rows - 1 && c) lift(i, i + columns - 1, Math.SQRT2);
-  }
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) {
+      const i = r * columns + c;
+      if (c) lift(i, i - 1, 1);
+      if (r) lift(i, i - columns, 1);
+      if (r && c) lift(i, i - columns - 1, Math.SQRT2);
+      if (r && c < columns - 1) lift(i, i - columns + 1, Math.SQRT2);
+    }
+  for (let r = rows - 1; r >= 0; r--)
+    for (let c = columns - 1; c >= 0; c--) {
+      const i = r * columns + c;
+      if (c < columns - 1) lift(i, i + 1, 1);
+      if (r < rows - 1) lift(i, i + columns, 1);
+      if (r < rows - 1 && c < columns - 1) lift(i, i + columns + 1, Math.SQRT2);
+      if (r < rows - 1 && c) lift(i, i + columns - 1, Math.SQRT2);
+    }
   const n = columns * rows;
   const vertices: number[] = [];
-  for (const top of [true, false]) for (let r = 0; r < rows; r++) for (let c = 0; c < columns; c++) vertices.push(c * cell, (rows - 1 - r) * cell, top ? z[r * columns + c] : 0);
+  for (const top of [true, false])
+    for (let r = 0; r < rows; r++) for (let c = 0; c < columns; c++) vertices.push(c * cell, (rows - 1 - r) * cell, top ? z[r * columns + c] : 0);
   const indices: number[] = [];
-  for (let r = 0; r + 1 < rows; r++) for (let c = 0; c + 1 < columns; c++) {
-    const [a, b, d, e] = [r * columns + c, r * columns + c + 1, (r + 1) * columns + c, (r + 1) * columns + c + 1];
-    indices.push(a, d, e, a, e, b, n + a, n + e, n + d, n + a, n + b, n + e);
-  }
+  for (let r = 0; r + 1 < rows; r++)
+    for (let c = 0; c + 1 < columns; c++) {
+      const [a, b, d, e] = [r * columns + c, r * columns + c + 1, (r + 1) * columns + c, (r + 1) * columns + c + 1];
+      indices.push(a, d, e, a, e, b, n + a, n + e, n + d, n + a, n + b, n + e);
+    }
   const wall = (a: number, b: number): void => void indices.push(a, n + b, b, a, n + a, n + b);
   for (let c = 0; c + 1 < columns; c++) {
     wall(c + 1, c);
@@ -134,6 +139,7 @@ export function relief(grey: ArrayLike<number>, columns: number, rows: number, {
 }
 
 /** Points of a circle. */
-export const circle = (r: number, x = 0, y = 0, segments = 96): Point2[] => Array.from({ length: segments }, (_, k) => [x + r * Math.cos((2 * Math.PI * k) / segments), y + r * Math.sin((2 * Math.PI * k) / segments)]);
+export const circle = (r: number, x = 0, y = 0, segments = 96): Point2[] =>
+  Array.from({ length: segments }, (_, k) => [x + r * Math.cos((2 * Math.PI * k) / segments), y + r * Math.sin((2 * Math.PI * k) / segments)]);
 
 export const rectangle = (w: number, d: number, x = 0, y = 0): Point2[] => [[x, y], [x + w, y], [x + w, y + d], [x, y + d]];

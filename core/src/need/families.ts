@@ -30,9 +30,34 @@ import { workholdingPlate } from './families/workholding-plate';
 
 /** Every tool family, in the order in which they are offered. */
 export const FAMILIES: readonly Family[] = [
-  handJig, assemblyFixture, pressNest, workholdingPlate, softJaws, colletPads, weldFixture, masking, inspectionFixture, gauge, trimFixture,
-  tray, guard, gripper, handTool, liftingAid, sparePart,
-  layupMould, core, thermoformMould, flexFormDie, tubeDie, brakeTool, beadDie, spinningMandrel, sandPattern, investmentPattern, mouldInsert,
+  handJig,
+  assemblyFixture,
+  pressNest,
+  workholdingPlate,
+  softJaws,
+  colletPads,
+  weldFixture,
+  masking,
+  inspectionFixture,
+  gauge,
+  trimFixture,
+  tray,
+  guard,
+  gripper,
+  handTool,
+  liftingAid,
+  sparePart,
+  layupMould,
+  core,
+  thermoformMould,
+  flexFormDie,
+  tubeDie,
+  brakeTool,
+  beadDie,
+  spinningMandrel,
+  sandPattern,
+  investmentPattern,
+  mouldInsert,
 ];
 
 const byId = new Map(FAMILIES.map((f) => [f.id, f]));

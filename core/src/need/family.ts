@@ -4,8 +4,27 @@ import type { Need, RequirementId } from './requirements';
 
 /** What the tool does to the work, in words; starting lives are kept by duty. */
 export const DUTIES = {
-  guide: 'guides a cutter', locate: 'locates the work', press: 'is pressed against', clamp: 'clamps', carry: 'carries parts', grip: 'grips', gauge: 'gauges', weld: 'holds for welding', mask: 'masks', form: 'forms sheet',
-  mould: 'moulds', lift: 'lifts', spare: 'is part of a machine', guard: 'guards', hand: 'is used by hand', layup: 'is laid up on', thermo: 'thermoforms', core: 'is a core', pattern: 'is a pattern', bend: 'bends sheet', pad: 'is a wearing pad',
+  guide: 'guides a cutter',
+  locate: 'locates the work',
+  press: 'is pressed against',
+  clamp: 'clamps',
+  carry: 'carries parts',
+  grip: 'grips',
+  gauge: 'gauges',
+  weld: 'holds for welding',
+  mask: 'masks',
+  form: 'forms sheet',
+  mould: 'moulds',
+  lift: 'lifts',
+  spare: 'is part of a machine',
+  guard: 'guards',
+  hand: 'is used by hand',
+  layup: 'is laid up on',
+  thermo: 'thermoforms',
+  core: 'is a core',
+  pattern: 'is a pattern',
+  bend: 'bends sheet',
+  pad: 'is a wearing pad',
 } as const;
 export type Duty = keyof typeof DUTIES;
 

@@ -31,7 +31,8 @@ describe('the kinds of tool', () => {
     for (const text of [f.today, f.usualTrouble, f.failsBy, f.economics, f.what]) expect(text.length).toBeGreaterThan(8);
   });
   it('warns wherever somebody can be hurt', () => {
-    for (const id of ['lifting-aid', 'guard', 'press-nest', 'brake-tool', 'mould-insert', 'soft-jaws', 'gripper', 'spinning-mandrel', 'core', 'weld-fixture']) expect(familyOf(id).cautions.length).toBeGreaterThan(0);
+    for (const id of ['lifting-aid', 'guard', 'press-nest', 'brake-tool', 'mould-insert', 'soft-jaws', 'gripper', 'spinning-mandrel', 'core', 'weld-fixture'])
+      expect(familyOf(id).cautions.length).toBeGreaterThan(0);
     expect(familyOf('lifting-aid').licensed).toMatch(/certified supplier/);
     expect(familyOf('guard').approval).toMatch(/responsible for machine safety/);
   });

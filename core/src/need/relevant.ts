@@ -3,7 +3,12 @@ import type { Family } from './family';
 import { REQUIREMENTS, type Need, type RequirementId } from './requirements';
 
 /** Questions that a material raises, whatever the family. */
-const RAISED: readonly { id: RequirementId; by: (m: Material) => boolean; why: (m: Material) => string; /** Moot where nothing loads the tool. */ loaded?: true }[] = [
+const RAISED: readonly {
+  id: RequirementId;
+  by: (m: Material) => boolean;
+  why: (m: Material) => string; /** Moot where nothing loads the tool. */
+  loaded?: true;
+}[] = [
   { id: 'wet', by: (m) => m.moisture.uptake === 'much', why: (m) => `${m.label} swells in damp.` },
   { id: 'uv', by: (m) => m.uv === 'embrittles', why: (m) => `${m.label} goes brittle in sunlight.` },
   { id: 'impact', by: (m) => m.impact === 'brittle', why: (m) => `${m.label} breaks when dropped.` },

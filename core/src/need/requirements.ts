@@ -60,6 +60,7 @@ export type NumberSpec = NumberInput & Asked & {
 export type RequirementSpec = NumberSpec | ((ChoiceInput | YesNoInput | ChoicesInput) & Asked);
 
 /** Every requirement the need may hold: what it is called, why it is asked, and the range beyond which it is a slip of the pen. */
+// dprint-ignore
 export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'serviceTemp', group: 'Heat', kind: 'number', label: 'Temperature in service', quantity: 'temperature', min: -80, max: 1400, doubt: { by: 25 }, help: 'Lasting heat rules out most plastics first.' },
   { id: 'peakTemp', group: 'Heat', kind: 'number', label: 'Peak temperature', quantity: 'temperature', min: -80, max: 1600, doubt: { by: 50 }, help: 'Short peaks count too: a hot casting, a weld, a hot insert.' },

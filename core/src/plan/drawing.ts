@@ -31,15 +31,18 @@ export function arcPoints([cx, cy]: XY, radius: number, from: number, to: number
 export function pointsOf(d: Drawing): XY[] {
   return d.marks.flatMap((m): readonly XY[] => {
     switch (m.kind) {
-      case 'line': return m.points;
-      case 'arc': return arcPoints(m.centre, m.radius, m.from_deg, m.to_deg, 12);
+      case 'line':
+        return m.points;
+      case 'arc':
+        return arcPoints(m.centre, m.radius, m.from_deg, m.to_deg, 12);
       case 'dimension': {
         const [dx, dy] = [m.to[0] - m.from[0], m.to[1] - m.from[1]];
         const l = Math.hypot(dx, dy) || 1;
         const [nx, ny] = [(-dy / l) * m.off, (dx / l) * m.off];
         return [m.from, m.to, [m.from[0] + nx, m.from[1] + ny], [m.to[0] + nx, m.to[1] + ny]];
       }
-      default: return [m.at];
+      default:
+        return [m.at];
     }
   });
 }
@@ -88,9 +91,12 @@ function dimensionLine(m: Extract<Mark, { kind: 'dimension' }>): [XY, XY, XY] {
 
 function pathsOf(m: Mark, letter: number): DrawnPath[] {
   switch (m.kind) {
-    case 'line': return [{ d: path(m.points, m.closed), style: m.style, fill: m.fill }];
-    case 'arc': return [{ d: path(arcPoints(m.centre, m.radius, m.from_deg, m.to_deg)), style: m.style }];
-    case 'dot': return [{ d: path(arcPoints(m.at, letter / 4, 0, 360, 16), true), style: 'dot' }];
+    case 'line':
+      return [{ d: path(m.points, m.closed), style: m.style, fill: m.fill }];
+    case 'arc':
+      return [{ d: path(arcPoints(m.centre, m.radius, m.from_deg, m.to_deg)), style: m.style }];
+    case 'dot':
+      return [{ d: path(arcPoints(m.at, letter / 4, 0, 360, 16), true), style: 'dot' }];
     case 'dimension': {
       const [a, b, n] = dimensionLine(m);
       const tick = letter / 3;
@@ -98,7 +104,8 @@ function pathsOf(m: Mark, letter: number): DrawnPath[] {
       const ends = [a, b].map(([x, y]) => path([[x - tx, y - ty], [x + tx, y + ty]]));
       return [path([m.from, a]), path([m.to, b]), path([a, b]), ...ends].map((d) => ({ d, style: 'dimension' }));
     }
-    case 'text': return [];
+    case 'text':
+      return [];
   }
 }
 
@@ -121,7 +128,10 @@ export function laidOut(d: Drawing): LaidOut {
   const size = Math.max(width, height);
   const [letter, edge] = [size / 26, size * 0.07];
   return {
-    box: { x: x - edge, y: -y - height - edge, width: width + edge * 3.2, height: height + 2 * edge }, letter, pitch: size / 45,
-    paths: d.marks.flatMap((m) => pathsOf(m, letter)), words: d.marks.flatMap((m) => wordsOf(m, letter)),
+    box: { x: x - edge, y: -y - height - edge, width: width + edge * 3.2, height: height + 2 * edge },
+    letter,
+    pitch: size / 45,
+    paths: d.marks.flatMap((m) => pathsOf(m, letter)),
+    words: d.marks.flatMap((m) => wordsOf(m, letter)),
   };
 }

@@ -29,7 +29,8 @@ export interface PlanResult extends Figured {
 }
 
 /** Identity of what was measured for a plan: another mesh, method or value asks for another measurement. */
-export const geometryKey = (planner: Planner, hash: string, values: Values): string => `${hash}|${planner.id}@${planner.geometry?.version ?? 0}|${hash32(JSON.stringify(filled(planner.inputs, values)))}`;
+export const geometryKey = (planner: Planner, hash: string, values: Values): string =>
+  `${hash}|${planner.id}@${planner.geometry?.version ?? 0}|${hash32(JSON.stringify(filled(planner.inputs, values)))}`;
 
 /** What was measured for this plan, if it still belongs to the mesh and the values. */
 function geometryOf(planner: Planner, facts: CaseFacts, plan: PlanDoc): unknown {
@@ -50,14 +51,18 @@ function sheetOf(lines: readonly Line[], names: readonly string[]): Sheet {
   sheets.set(lines, kept);
   const key = names.join();
   let sheet = kept.get(key);
-  if (!sheet) kept.set(key, (sheet = compileSheet(lines, names)));
+  if (!sheet) kept.set(key, sheet = compileSheet(lines, names));
   return sheet;
 }
 
 /** Figures at likely values, and over the samples where there are any. */
 const figuresOf = (subject: Pick<Figured, 'point' | 'risk' | 'entries'>): Figures => {
   // An input that no line uses is a figure too.
-  const at = (name: string): number => (subject.point.columns.has(name) ? valueOf(subject.point, name) : (subject.entries.find((e) => e.name === name)?.likely ?? valueOf(subject.point, name)));
+  const at = (
+    name: string,
+  ): number => (subject.point.columns.has(name)
+    ? valueOf(subject.point, name)
+    : (subject.entries.find((e) => e.name === name)?.likely ?? valueOf(subject.point, name)));
   const end = (which: 'p10' | 'p90') => (name: string): number => {
     const column = subject.risk?.columns.get(name);
     return column === undefined ? at(name) : percentiles(column)[which];
@@ -78,8 +83,19 @@ export function evaluatePlan(planner: Planner, facts: CaseFacts, plan: PlanDoc, 
   const figures = figuresOf({ point, risk, entries });
   const ctx = { facts, values: plan.values };
   return {
-    id: `plan:${planner.id}`, title: planner.label, planner, sheet, entries, overrides: {}, point, risk, figures, values: filled(planner.inputs, plan.values), measured: geometryOf(planner, facts, plan) !== undefined,
-    findings: planner.findings(figures, filled(planner.inputs, plan.values), ctx), drawing: planner.drawing?.(figures, filled(planner.inputs, plan.values)),
+    id: `plan:${planner.id}`,
+    title: planner.label,
+    planner,
+    sheet,
+    entries,
+    overrides: {},
+    point,
+    risk,
+    figures,
+    values: filled(planner.inputs, plan.values),
+    measured: geometryOf(planner, facts, plan) !== undefined,
+    findings: planner.findings(figures, filled(planner.inputs, plan.values), ctx),
+    drawing: planner.drawing?.(figures, filled(planner.inputs, plan.values)),
   };
 }
 
@@ -98,7 +114,9 @@ export function standIns({ planner, values, figures }: PlanResult): { to: Requir
 /** Lines and entries of a plan for the sheet of every route, under the plan's own prefix. Nothing where it gives routes nothing. */
 export function contributionOf(planner: Planner, facts: CaseFacts, plan: PlanDoc): Contribution | undefined {
   const values = filled(planner.inputs, plan.values);
-  const gifts = Object.fromEntries((planner.gives ?? []).filter((g) => isGift(g.to) && (g.when?.(values) ?? true)).map((g) => [g.to, g.line])) as Partial<Record<Gift, string>>;
+  const gifts = Object.fromEntries((planner.gives ?? []).filter((g) => isGift(g.to) && (g.when?.(values) ?? true)).map((g) => [g.to, g.line])) as Partial<
+    Record<Gift, string>
+  >;
   if (!Object.keys(gifts).length) return undefined;
   const own = ownEntries(planner, facts, plan);
   // A plan that cannot be worked out must not take every route with it.
@@ -114,7 +132,12 @@ export function contributionOf(planner: Planner, facts: CaseFacts, plan: PlanDoc
     label: planner.label,
     lines: [
       ...planner.lines.map((l) => ({ ...l, name: prefixed(l.name), expr: rename(l.expr) })),
-      ...Object.entries(taken).map(([name, line]): Line => ({ name: prefixed(name), label: own.find((e) => e.name === name)!.label, unit: own.find((e) => e.name === name)!.unit, expr: line })),
+      ...Object.entries(taken).map(([name, line]): Line => ({
+        name: prefixed(name),
+        label: own.find((e) => e.name === name)!.label,
+        unit: own.find((e) => e.name === name)!.unit,
+        expr: line,
+      })),
     ],
     entries: own.filter((e) => !(e.name in taken)).map((e) => ({ ...e, name: prefixed(e.name), key: e.key ?? `plan.${planner.id}.${e.name}` })),
     gifts: Object.fromEntries(Object.entries(gifts).map(([gift, line]) => [gift, prefixed(line)])),

@@ -33,8 +33,42 @@ import { grip } from './planners/grip';
 const CASES: Record<string, CaseDoc> = { grip: demoDoc({ family: 'gripper', size_mm: [300, 120, 60] }), brake: demoDoc({ family: 'brake-tool' }) };
 /** Answers that ask everything there is to ask, so that every line has something to work on. */
 const FULL: Record<string, Values[]> = {
-  grip: [{ means: 'both', hot: true, bottleneck: true, inertia_limit: 1, surface: 'oily', pose: 'upright', grit: true, mu: { low: 0.2, likely: 0.3, high: 0.4 }, tool_mass: { low: 1, likely: 2, high: 3 } }, { means: 'fingers' }, { means: 'cups' }],
-  brake: [{ metal: 'own', own_yield: { low: 200, likely: 220, high: 240 }, own_tensile: { low: 300, likely: 330, high: 360 }, own_young: 200, own_stretch: 0.2, press: 50_000, measured_angle: 93 }, { mode: 'bead' }, { mode: 'bead', metal: 'own', own_stretch: 0.1, own_yield: { low: 200, likely: 220, high: 240 }, own_tensile: { low: 300, likely: 330, high: 360 }, own_young: 200 }, {}],
+  grip: [
+    {
+      means: 'both',
+      hot: true,
+      bottleneck: true,
+      inertia_limit: 1,
+      surface: 'oily',
+      pose: 'upright',
+      grit: true,
+      mu: { low: 0.2, likely: 0.3, high: 0.4 },
+      tool_mass: { low: 1, likely: 2, high: 3 },
+    },
+    { means: 'fingers' },
+    { means: 'cups' },
+  ],
+  brake: [
+    {
+      metal: 'own',
+      own_yield: { low: 200, likely: 220, high: 240 },
+      own_tensile: { low: 300, likely: 330, high: 360 },
+      own_young: 200,
+      own_stretch: 0.2,
+      press: 50_000,
+      measured_angle: 93,
+    },
+    { mode: 'bead' },
+    {
+      mode: 'bead',
+      metal: 'own',
+      own_stretch: 0.1,
+      own_yield: { low: 200, likely: 220, high: 240 },
+      own_tensile: { low: 300, likely: 330, high: 360 },
+      own_young: 200,
+    },
+    {},
+  ],
 };
 const facts = (p: Planner, values: Values = {}) => plainFacts({ ...CASES[p.id], plans: { [p.id]: { values } } }, BUILT_IN_SITE);
 const run = (p: Planner, values: Values = {}, samples = 0) => evaluatePlan(p, facts(p, values), { values }, samples);
@@ -55,7 +89,14 @@ describe.each(PLANNERS.map((p) => [p.id, p] as const))('the planner %s', (id, p)
     for (const values of FULL[id]) {
       for (const end of ['low', 'likely', 'high'] as const) {
         const given = filled(p.inputs, values);
-        const at = Object.fromEntries(p.inputs.flatMap((i) => (i.kind === 'number' && given[i.id] !== undefined ? [[i.id, i.ranged ? asRange(asRange(given[i.id] as number)[end]) : asRange(given[i.id] as number)[end]]] : given[i.id] === undefined ? [] : [[i.id, given[i.id]]])));
+        const at = Object.fromEntries(
+          p.inputs.flatMap((i) => (i.kind === 'number' && given[i.id] !== undefined
+            ? [[i.id, i.ranged ? asRange(asRange(given[i.id] as number)[end]) : asRange(given[i.id] as number)[end]]]
+            : given[i.id] === undefined
+            ? []
+            : [[i.id, given[i.id]]])
+          ),
+        );
         const result = run(p, at as Values, 50);
         expect(() => requireFinite(result.point)).not.toThrow();
         for (const [x, y] of pointsOf(result.drawing!)) expect([Number.isFinite(x), Number.isFinite(y)]).toEqual([true, true]);
@@ -105,7 +146,12 @@ describe.each(PLANNERS.map((p) => [p.id, p] as const))('the planner %s', (id, p)
     const doc = { ...CASES[id], plans: { [id]: { values: {} } } };
     const joined = factsOf(doc, BUILT_IN_SITE);
     expect(joined.contributions.map((c) => c.id)).toEqual([id]);
-    for (const pin of [{ process: 'extrusion-chamber', material: 'pa12-cf' }, { process: 'cnc-mill', material: 'al-6061' }, { process: 'powder-polymer', material: 'pa12-powder' }]) {
+    for (
+      const pin of [{ process: 'extrusion-chamber', material: 'pa12-cf' }, { process: 'cnc-mill', material: 'al-6061' }, {
+        process: 'powder-polymer',
+        material: 'pa12-powder',
+      }]
+    ) {
       const route = evaluateRoute(joined, pin, []);
       expect(() => checkUnits(route.sheet, route.entries)).not.toThrow();
       expect(() => requireFinite(route.point)).not.toThrow();
@@ -118,7 +164,19 @@ describe.each(PLANNERS.map((p) => [p.id, p] as const))('the planner %s', (id, p)
 
 describe('grip, by hand', () => {
   // A 2 kg casting, dry, four cups of 40 mm at 60 kPa, moved at 5 m/s².
-  const values: Values = { work_mass: asRange(2), cup_diameter: 40, level: asRange(60), acceleration: asRange(5), tool_mass: asRange(1), tool_centre: asRange(100), hardware_mass: asRange(0.2), work_centre: asRange(180), leak: asRange(1), payload: 5, payload_centre: 120 };
+  const values: Values = {
+    work_mass: asRange(2),
+    cup_diameter: 40,
+    level: asRange(60),
+    acceleration: asRange(5),
+    tool_mass: asRange(1),
+    tool_centre: asRange(100),
+    hardware_mass: asRange(0.2),
+    work_centre: asRange(180),
+    leak: asRange(1),
+    payload: 5,
+    payload_centre: 120,
+  };
   const f = run(grip, values).figures;
 
   it('holds n A Δp against twice the moving weight', () => {
@@ -183,7 +241,17 @@ describe('grip, by hand', () => {
 
 describe('brake, by hand', () => {
   // 1.5 mm soft steel over V 12, 500 mm long, nose R 2, to 90°.
-  const values: Values = { metal: 'soft-steel', gauge: 1.5, opening: 12, bend_length: 500, nose: 2, angle: 90, angle_tol: 1, bend_factor: asRange(1.33), shoulder: 2 };
+  const values: Values = {
+    metal: 'soft-steel',
+    gauge: 1.5,
+    opening: 12,
+    bend_length: 500,
+    nose: 2,
+    angle: 90,
+    angle_tol: 1,
+    bend_factor: asRange(1.33),
+    shoulder: 2,
+  };
   const f = run(brake, values).figures;
   it('takes k σ L t² / V', () => {
     expect(f('bend_force')).toBeCloseTo((1.33 * 370 * 500 * 1.5 ** 2) / 12, 6); // 46 134 N
@@ -205,7 +273,8 @@ describe('brake, by hand', () => {
   });
   it('knows what plastic tools bend', () => {
     const state = (v: Values) => run(brake, { ...values, ...v }).findings.find((x) => x.id === 'sheet')?.state;
-    expect([state({ gauge: 1 }), state({}), state({ gauge: 3 }), state({ metal: 'stainless', gauge: 1.5 }), state({ metal: 'soft-aluminium', gauge: 1.5 })]).toEqual(['pass', 'conditional', 'fail', 'fail', 'pass']);
+    expect([state({ gauge: 1 }), state({}), state({ gauge: 3 }), state({ metal: 'stainless', gauge: 1.5 }), state({ metal: 'soft-aluminium', gauge: 1.5 })])
+      .toEqual(['pass', 'conditional', 'fail', 'fail', 'pass']);
   });
   it('stretches a bead as a flat arc', () => {
     const b = run(brake, { mode: 'bead', bead_depth: 3, bead_width: 12, gauge: 0.8, gap_extra: asRange(0.1) });
@@ -226,13 +295,19 @@ describe('a plan in a case', () => {
     expect(factsOf(typed, BUILT_IN_SITE).need.load).toMatchObject({ value: 5, from: 'me' });
   });
   it('reaches the screening: a pressure that crushes plastic rules it out', () => {
-    const state = (values: Values): string => screenAll(factsOf({ ...doc, plans: { brake: { values } } }, BUILT_IN_SITE)).find((o) => o.material === 'petg')!.checks.find((c) => c.id === 'pressure')!.state;
+    const state = (values: Values): string =>
+      screenAll(factsOf({ ...doc, plans: { brake: { values } } }, BUILT_IN_SITE)).find((o) => o.material === 'petg')!.checks.find((c) => c.id === 'pressure')!
+        .state;
     expect([state({ metal: 'soft-aluminium', gauge: 0.5, opening: 6 }), state({ metal: 'stainless', gauge: 3, opening: 18 })]).toEqual(['pass', 'fail']);
   });
   it('reaches every sheet: trial hours are paid and take days, and open down to the answer', () => {
     const pin = { process: 'extrusion-chamber', material: 'pei' };
     const bare = evaluateRoute(factsOf(doc, BUILT_IN_SITE), pin, []);
-    const full = evaluateRoute(factsOf({ ...doc, plans: { brake: { values: { trials: 10, trial_h: asRange(1), trial_sheet: asRange(4) } as Values } } }, BUILT_IN_SITE), pin, []);
+    const full = evaluateRoute(
+      factsOf({ ...doc, plans: { brake: { values: { trials: 10, trial_h: asRange(1), trial_sheet: asRange(4) } as Values } } }, BUILT_IN_SITE),
+      pin,
+      [],
+    );
     const rate = valueOf(full.point, 'engineer_rate'), overhead = valueOf(full.point, 'overhead'), scrap = valueOf(full.point, 'scrap');
     // Ten hours of the engineer once an order, forty of sheet on each tool; overhead on both, scrap on the second.
     expect(valueOf(full.point, 'price_once') - valueOf(bare.point, 'price_once')).toBeCloseTo(10 * rate * (1 + overhead), 6);
@@ -240,7 +315,11 @@ describe('a plan in a case', () => {
     expect(full.lead.days).toBeGreaterThan(bare.lead.days);
     const opened = openFigure(full, 'plan_engineer_h');
     expect(opened.inputs.map((i) => i.name)).toEqual(['brake_trial_hours']);
-    expect(openFigure(full, 'brake_trial_hours').inputs.map((i) => [i.name, i.value, i.source?.kind])).toEqual([['brake_trials', 10, 'you'], ['brake_trial_h', 1, 'you']]);
+    expect(openFigure(full, 'brake_trial_hours').inputs.map((i) => [i.name, i.value, i.source?.kind])).toEqual([['brake_trials', 10, 'you'], [
+      'brake_trial_h',
+      1,
+      'you',
+    ]]);
   });
   it('reaches the verdict: what the plan finds against becomes a condition', () => {
     const { view } = evaluateCase({ ...doc, plans: { brake: { values: { gauge: 0.8, opening: 30 } } } }, BUILT_IN_SITE, 50);
@@ -248,13 +327,42 @@ describe('a plan in a case', () => {
     expect(view.plans[0]).toMatchObject({ id: 'brake', gives: expect.arrayContaining([{ line: 'bend_force', to: 'load', overruled: false }]) });
   });
   it('is charged by its content: another plan of the same name is another sheet', () => {
-    const dummy = (expr: string): Planner => ({ id: 'dummy', label: 'Dummy', what: '', basis: [], fits: () => true, inputs: [number('n', 'Pieces', 'count', [0, 10], 3), number('price', 'Price', 'money', [0, 100], 7)], headline: [], cautions: [], findings: () => [], lines: [{ name: 'cost', label: 'Cost', unit: 'money', expr }], gives: [{ line: 'cost', to: 'hardware_money' }] });
-    const price = (p: Planner | undefined): number => valueOf(evaluateRoute(p ? factsWith([p], { ...doc, plans: { dummy: { values: {} } } }, BUILT_IN_SITE) : factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 's235' }, []).point, 'hardware_cost');
+    const dummy = (expr: string): Planner => ({
+      id: 'dummy',
+      label: 'Dummy',
+      what: '',
+      basis: [],
+      fits: () => true,
+      inputs: [number('n', 'Pieces', 'count', [0, 10], 3), number('price', 'Price', 'money', [0, 100], 7)],
+      headline: [],
+      cautions: [],
+      findings: () => [],
+      lines: [{ name: 'cost', label: 'Cost', unit: 'money', expr }],
+      gives: [{ line: 'cost', to: 'hardware_money' }],
+    });
+    const price = (p: Planner | undefined): number =>
+      valueOf(
+        evaluateRoute(p ? factsWith([p], { ...doc, plans: { dummy: { values: {} } } }, BUILT_IN_SITE) : factsOf(doc, BUILT_IN_SITE), {
+          process: 'cnc-mill',
+          material: 's235',
+        }, []).point,
+        'hardware_cost',
+      );
     const bare = price(undefined);
     expect([price(dummy('n * price')) - bare, price(dummy('2 * n * price')) - bare, price(undefined) - bare]).toEqual([21, 42, 0]);
   });
   it('that cannot be worked out takes no route with it', () => {
-    const broken: Planner = { ...plannerOf('brake'), id: 'broken', lines: [{ name: 'x', label: 'X', unit: 'money', expr: '0 * log(-1 * one) * unit' }], inputs: [number('one', 'One', 'count', [0, 2], 1), number('unit', 'Unit', 'money', [0, 2], 1)], entries: undefined, findings: () => [], drawing: undefined, makes: [], gives: [{ line: 'x', to: 'hardware_money' }, { line: 'x', to: 'load' }] };
+    const broken: Planner = {
+      ...plannerOf('brake'),
+      id: 'broken',
+      lines: [{ name: 'x', label: 'X', unit: 'money', expr: '0 * log(-1 * one) * unit' }],
+      inputs: [number('one', 'One', 'count', [0, 2], 1), number('unit', 'Unit', 'money', [0, 2], 1)],
+      entries: undefined,
+      findings: () => [],
+      drawing: undefined,
+      makes: [],
+      gives: [{ line: 'x', to: 'hardware_money' }, { line: 'x', to: 'load' }],
+    };
     const f = factsWith([broken], { ...doc, plans: { broken: { values: {} } } }, BUILT_IN_SITE);
     expect([f.contributions, f.need.load?.plan]).toEqual([[], undefined]);
   });
@@ -270,7 +378,8 @@ describe('names', () => {
       // Whatever a joined line uses and the plan does not bring is a name that every route has.
       const own = new Set([...c.lines.map((l) => l.name), ...c.entries.map((e) => e.name)]);
       const sheet = compileSheet(c.lines, [...own, ...taken, 'mass_part', 'remedy_mass'].filter((n) => !c.lines.some((l) => l.name === n)));
-      for (const l of c.lines) for (const n of namesIn(sheet.exprs.get(l.name)!)) expect(own.has(n) || taken.has(n) || ['mass_part', 'remedy_mass'].includes(n)).toBe(true);
+      for (const l of c.lines)
+        for (const n of namesIn(sheet.exprs.get(l.name)!)) expect(own.has(n) || taken.has(n) || ['mass_part', 'remedy_mass'].includes(n)).toBe(true);
     }
   });
 });

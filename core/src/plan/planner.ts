@@ -74,8 +74,17 @@ export interface Planner<G = unknown> {
 
 /** A finding from a figure and the limit it must stay below (or above): the margin is the share left. */
 export function compared(
-  id: string, label: string, basis: string, value: number, limit: number, unit: string,
-  { least = false, near = 1, says }: { /** The limit is a least. */ least?: boolean; /** A miss by less than this factor is a condition. */ near?: number; says(state: 'pass' | 'conditional' | 'fail' | 'unknown'): string },
+  id: string,
+  label: string,
+  basis: string,
+  value: number,
+  limit: number,
+  unit: string,
+  { least = false, near = 1, says }: {
+    /** The limit is a least. */ least?: boolean; /** A miss by less than this factor is a condition. */
+    near?: number;
+    says(state: 'pass' | 'conditional' | 'fail' | 'unknown'): string;
+  },
 ): PlanFinding {
   const known = Number.isFinite(value) && Number.isFinite(limit);
   const ratio = least ? limit / value : value / limit;

@@ -1,7 +1,14 @@
 import type { Entry } from '../worksheet/types';
 
-const constant = (name: string, label: string, unit: string, value: number, text = 'Conversion.'): Entry =>
-  ({ name, label, unit, low: value, likely: value, high: value, source: { kind: 'standard', text } });
+const constant = (name: string, label: string, unit: string, value: number, text = 'Conversion.'): Entry => ({
+  name,
+  label,
+  unit,
+  low: value,
+  likely: value,
+  high: value,
+  source: { kind: 'standard', text },
+});
 
 /** Conversions as entries with units, so that a unit check can follow every line. */
 export const CONSTANTS: readonly Entry[] = [

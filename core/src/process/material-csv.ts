@@ -40,10 +40,31 @@ export function writeMaterials(materials: readonly Material[]): string {
 
 /** What a new material has before its row speaks. */
 const EMPTY: Material = {
-  id: '', label: '', processes: [], family: 'polymer', density_g_cm3: exactly(NaN), modulus_gpa: { inPlane: exactly(NaN), across: exactly(NaN) }, strength_mpa: { inPlane: exactly(NaN), across: exactly(NaN) },
-  use_c: exactly(NaN), price_per_kg: exactly(NaN), cte: exactly(80), hardness: '', impact: 'fair', uv: 'fades', esd: 'insulating', flame: 'burns', moisture: { uptake: 'none' },
-  compressive_mpa: exactly(NaN), contact: 'never', removal: 'stays', fluids: { coolant: 'C', 'mineral-oil': 'C', alcohol: 'C', ketone: 'D', aromatic: 'D', chlorinated: 'D', alkaline: 'C', acid: 'D', hydraulic: 'C' },
-  marks: 'with-pad', wear: 0.3, creep: 0.3, note: '', source: { kind: 'you', text: '' },
+  id: '',
+  label: '',
+  processes: [],
+  family: 'polymer',
+  density_g_cm3: exactly(NaN),
+  modulus_gpa: { inPlane: exactly(NaN), across: exactly(NaN) },
+  strength_mpa: { inPlane: exactly(NaN), across: exactly(NaN) },
+  use_c: exactly(NaN),
+  price_per_kg: exactly(NaN),
+  cte: exactly(80),
+  hardness: '',
+  impact: 'fair',
+  uv: 'fades',
+  esd: 'insulating',
+  flame: 'burns',
+  moisture: { uptake: 'none' },
+  compressive_mpa: exactly(NaN),
+  contact: 'never',
+  removal: 'stays',
+  fluids: { coolant: 'C', 'mineral-oil': 'C', alcohol: 'C', ketone: 'D', aromatic: 'D', chlorinated: 'D', alkaline: 'C', acid: 'D', hydraulic: 'C' },
+  marks: 'with-pad',
+  wear: 0.3,
+  creep: 0.3,
+  note: '',
+  source: { kind: 'you', text: '' },
 };
 
 const numberOf = (t: string): number => Number(/^-?\d+,\d+$/.test(t) ? t.replace(',', '.') : t);
@@ -54,18 +75,28 @@ const numberOf = (t: string): number => Number(/^-?\d+,\d+$/.test(t) ? t.replace
  * @param shelf the materials there are
  */
 export function readMaterials(csv: string, shelf: readonly Material[]): CsvMaterials {
-  const { data, meta, errors } = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (h) => h.trim().toLowerCase() });
+  const { data, meta, errors } = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (h) => h.trim().toLowerCase(),
+  });
   const faults: CsvFault[] = [];
   const columns = meta.fields ?? [];
-  if (!columns.includes('id')) return { materials: [], faults: [{ row: 1, column: 'id', message: 'The first row must name the columns, and one of them must be "id".' }] };
-  for (const c of columns) if (c && !CSV_COLUMNS.includes(c)) faults.push({ row: 1, column: c, message: `No property is called "${c}"; the column is not read.` });
+  if (!columns.includes('id'))
+    return { materials: [], faults: [{ row: 1, column: 'id', message: 'The first row must name the columns, and one of them must be "id".' }] };
+  for (const c of columns)
+    if (c && !CSV_COLUMNS.includes(c)) faults.push({ row: 1, column: c, message: `No property is called "${c}"; the column is not read.` });
   if (data.length > MAX_ROWS) return { materials: [], faults: [{ row: MAX_ROWS + 2, column: 'id', message: `More than ${MAX_ROWS} rows: split the file.` }] };
   const known = new Map(shelf.map((m) => [m.id, m]));
   const seen = new Map<string, number>();
   const materials: Material[] = [];
   data.forEach((cells, i) => {
     const row = i + 2;
-    const wrong: CsvFault[] = errors.filter((e) => e.row === i && e.type !== 'Delimiter').map((e) => ({ row, column: '', message: e.code === 'TooManyFields' ? 'More cells than columns.' : e.code === 'TooFewFields' ? 'Fewer cells than columns.' : e.message }));
+    const wrong: CsvFault[] = errors.filter((e) => e.row === i && e.type !== 'Delimiter').map((e) => ({
+      row,
+      column: '',
+      message: e.code === 'TooManyFields' ? 'More cells than columns.' : e.code === 'TooFewFields' ? 'Fewer cells than columns.' : e.message,
+    }));
     const id = (cells['id'] ?? '').trim();
     if (!ID.test(id)) wrong.push({ row, column: 'id', message: 'Small letters, digits and hyphens, beginning with a letter or digit, at most 60.' });
     else if (seen.has(id)) wrong.push({ row, column: 'id', message: `"${id}" is in row ${seen.get(id)} already.` });
@@ -85,7 +116,11 @@ export function readMaterials(csv: string, shelf: readonly Material[]): CsvMater
         const now: Range | undefined = p.get(m);
         const middle = likely ?? now?.likely ?? NaN;
         // A new middle with no ends of its own takes the old ends along only where they still enclose it.
-        m = p.set(m, { low: low ?? (likely === undefined ? (now?.low ?? middle) : middle), likely: middle, high: high ?? (likely === undefined ? (now?.high ?? middle) : middle) });
+        m = p.set(m, {
+          low: low ?? (likely === undefined ? (now?.low ?? middle) : middle),
+          likely: middle,
+          high: high ?? (likely === undefined ? (now?.high ?? middle) : middle),
+        });
       } else {
         const t = (cells[p.id] ?? '').trim();
         if (t !== '') m = p.set(m, t.replace(/^'(?=[=+\-@])/, ''));
@@ -93,7 +128,8 @@ export function readMaterials(csv: string, shelf: readonly Material[]): CsvMater
     }
     if (changed && m.source.kind !== 'you') m = { ...m, source: { kind: 'you', text: m.source.text } };
     const own = new Set(wrong.map((f) => f.column));
-    for (const { property, message } of materialFaults(m)) if (![property, `${property}_low`, `${property}_high`].some((c) => own.has(c))) wrong.push({ row, column: property, message });
+    for (const { property, message } of materialFaults(m))
+      if (![property, `${property}_low`, `${property}_high`].some((c) => own.has(c))) wrong.push({ row, column: property, message });
     if (wrong.length) faults.push(...wrong);
     else {
       seen.set(id, row);
@@ -111,11 +147,17 @@ export function changes(before: Material | undefined, after: Material): string {
     const r = p.get(m);
     return !r ? 'none' : r.low === r.high ? String(r.likely) : `${r.low}/${r.likely}/${r.high}`;
   };
-  return PROPERTIES.filter((p) => say(p, before) !== say(p, after)).map((p) => `${p.label} ${say(p, before)} → ${say(p, after)}`).join('; ') || 'no figure changed';
+  return PROPERTIES.filter((p) => say(p, before) !== say(p, after)).map((p) => `${p.label} ${say(p, before)} → ${say(p, after)}`).join('; ') ||
+    'no figure changed';
 }
 
 /** Own materials with some put in or changed, each with its history. */
-export function withOwn(own: readonly OwnMaterial[], put: readonly Material[], shelf: readonly Material[], by: { at: string; who: string; how: string }): OwnMaterial[] {
+export function withOwn(
+  own: readonly OwnMaterial[],
+  put: readonly Material[],
+  shelf: readonly Material[],
+  by: { at: string; who: string; how: string },
+): OwnMaterial[] {
   const now = new Map(own.map((o) => [o.material.id, o]));
   const before = new Map(shelf.map((m) => [m.id, m]));
   for (const material of put) {

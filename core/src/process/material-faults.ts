@@ -19,11 +19,13 @@ export function materialFaults(m: Material): { property: string; message: string
         if (!p.optional) fault(p, `${p.label} is missing.`);
       } else if (![r.low, r.likely, r.high].every((x) => typeof x === 'number' && Number.isFinite(x))) fault(p, `${p.label}: numbers.`);
       else if (!(r.low <= r.likely && r.likely <= r.high)) fault(p, `${p.label}: low, likely and high must rise.`);
-      else if (r.low < p.min || r.high > p.max) fault(p, `${p.label} must lie between ${p.min} and ${p.max}${p.unit ? ` ${p.unit}` : ''}. Check the unit and the zeros.`);
+      else if (r.low < p.min || r.high > p.max)
+        fault(p, `${p.label} must lie between ${p.min} and ${p.max}${p.unit ? ` ${p.unit}` : ''}. Check the unit and the zeros.`);
     }
   }
   const unknown = m.processes.filter((id) => !PROCESSES.some((p) => p.id === id));
   if (unknown.length) fault({ id: 'processes' }, `No process is called ${unknown.join(', ')}; there are ${PROCESSES.map((p) => p.id).join(', ')}.`);
-  if (PROCESSES.some((p) => p.kind !== 'print' && m.processes.includes(p.id)) && m.cutting === undefined) fault({ id: 'cutting' }, 'Stock that is cut needs a cutting effort.');
+  if (PROCESSES.some((p) => p.kind !== 'print' && m.processes.includes(p.id)) && m.cutting === undefined)
+    fault({ id: 'cutting' }, 'Stock that is cut needs a cutting effort.');
   return out;
 }

@@ -32,8 +32,18 @@ export type Fact = NumberInput & { unit: string; usual: Range };
 const FAR = 100;
 
 /** Shorthand for a process fact with low, likely and high. A plain number that usually stays below 1 is a share. */
-export const fact = (id: string, label: string, unit: string, low: number, likely: number, high: number, extra: Partial<NumberInput> = {}): Fact =>
-  ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, usual: { low, likely, high }, min: 0, max: unit === '' && high <= 1 ? 1 : FAR * Math.max(high, 1), ...extra });
+export const fact = (id: string, label: string, unit: string, low: number, likely: number, high: number, extra: Partial<NumberInput> = {}): Fact => ({
+  kind: 'number',
+  quantity: 'count',
+  ranged: true,
+  id,
+  label,
+  unit,
+  usual: { low, likely, high },
+  min: 0,
+  max: unit === '' && high <= 1 ? 1 : FAR * Math.max(high, 1),
+  ...extra,
+});
 
 /**
  * A way of making a tool: one file in `processes/`. The lines are its cost and time model; the bill and the programme
@@ -78,5 +88,14 @@ export interface Process {
 
 /** Facts of a process as entries; samples are kept apart from those of other processes by the key. */
 export function factEntries(process: Process): Entry[] {
-  return process.facts.map((f) => ({ name: f.id, label: f.label, unit: f.unit, ...f.usual, spread: f.spread, whole: f.whole, key: `${process.id}.${f.id}`, source: f.source ?? TYPICAL }));
+  return process.facts.map((f) => ({
+    name: f.id,
+    label: f.label,
+    unit: f.unit,
+    ...f.usual,
+    spread: f.spread,
+    whole: f.whole,
+    key: `${process.id}.${f.id}`,
+    source: f.source ?? TYPICAL,
+  }));
 }

@@ -21,9 +21,25 @@ import { waxCore } from './processes/wax-core';
 
 /** Every process, printing first, in the order in which they are shown. */
 export const PROCESSES: readonly Process[] = [
-  extrusionOpen, extrusionChamber, extrusionFibre, pelletExtrusion, vatResin, powderPolymer, materialJetting,
-  binderMetal, bindAndMill, boundMetal, metalPowder, binderSand,
-  cncMill, manualMill, sheetCut, sheetFold, boardMill, clampSet, waxCore,
+  extrusionOpen,
+  extrusionChamber,
+  extrusionFibre,
+  pelletExtrusion,
+  vatResin,
+  powderPolymer,
+  materialJetting,
+  binderMetal,
+  bindAndMill,
+  boundMetal,
+  metalPowder,
+  binderSand,
+  cncMill,
+  manualMill,
+  sheetCut,
+  sheetFold,
+  boardMill,
+  clampSet,
+  waxCore,
 ];
 
 const byId = new Map(PROCESSES.map((p) => [p.id, p]));

@@ -12,17 +12,58 @@ const value = (text: string, q: Quantity, s: UnitSystem = 'metric'): number | st
 createUnit('microinch', '1e-6 in');
 
 describe('typed quantities', () => {
-  it.each([
-    ['0.5 in', 'length', 12.7], ['0,5in', 'length', 12.7], ['12', 'length', 12], ['1 200', 'length', 1200], ['1,200', 'length', 1200], ['1.200,5', 'length', 1200.5], ['2 cm', 'length', 20], ['½', 'length', '"½" is not a number.'],
-    ['80 psi', 'pressure', 0.551580583], ['6 bar', 'pressure', 0.6], ['350 °F', 'temperature', 176.666666667], ['-40°F', 'temperature', -40], ['25', 'temperature', 25],
-    ['2 h 30', 'time', 2.5], ['2h30 min', 'time', 2.5], ['90 min', 'time', 1.5], ['3 weeks', 'days', 21], ['10 lbf', 'force', 44.482216], ['5 kgf', 'force', 49.03325], ['2 lb', 'mass', 0.90718474], ['750 g', 'mass', 0.75],
-  ] as const)('%s as %s', (text, q, want) => {
+  it.each(
+    [
+      ['0.5 in', 'length', 12.7],
+      ['0,5in', 'length', 12.7],
+      ['12', 'length', 12],
+      ['1 200', 'length', 1200],
+      ['1,200', 'length', 1200],
+      ['1.200,5', 'length', 1200.5],
+      ['2 cm', 'length', 20],
+      ['½', 'length', '"½" is not a number.'],
+      ['80 psi', 'pressure', 0.551580583],
+      ['6 bar', 'pressure', 0.6],
+      ['350 °F', 'temperature', 176.666666667],
+      ['-40°F', 'temperature', -40],
+      ['25', 'temperature', 25],
+      ['2 h 30', 'time', 2.5],
+      ['2h30 min', 'time', 2.5],
+      ['90 min', 'time', 1.5],
+      ['3 weeks', 'days', 21],
+      ['10 lbf', 'force', 44.482216],
+      ['5 kgf', 'force', 49.03325],
+      ['2 lb', 'mass', 0.90718474],
+      ['750 g', 'mass', 0.75],
+    ] as const,
+  )('%s as %s', (text, q, want) => {
     const got = value(text, q);
     if (typeof want === 'number') expect(got).toBeCloseTo(want, 6);
     else expect(got).toBe(want);
   });
   it('convert as an independent library does, every quantity between its two systems', () => {
-    const OTHER: Record<string, string> = { 'N·m': 'N*m', 'lbf·ft': 'lbf*ft', 'kg·m²': 'kg*m^2', 'lb·ft²': 'lb*ft^2', 'mm²': 'mm^2', 'cm²': 'cm^2', 'in²': 'in^2', 'cm³': 'cm^3', 'in³': 'in^3', '°C': 'degC', '°F': 'degF', 'µm': 'um', 'µin': 'microinch', 'm/s²': 'm/s^2', 'ft/s²': 'ft/s^2', 'L/min': 'L/minute', cfm: 'ft^3/minute', '°': 'deg', days: 'day', years: 'year' };
+    const OTHER: Record<string, string> = {
+      'N·m': 'N*m',
+      'lbf·ft': 'lbf*ft',
+      'kg·m²': 'kg*m^2',
+      'lb·ft²': 'lb*ft^2',
+      'mm²': 'mm^2',
+      'cm²': 'cm^2',
+      'in²': 'in^2',
+      'cm³': 'cm^3',
+      'in³': 'in^3',
+      '°C': 'degC',
+      '°F': 'degF',
+      'µm': 'um',
+      'µin': 'microinch',
+      'm/s²': 'm/s^2',
+      'ft/s²': 'ft/s^2',
+      'L/min': 'L/minute',
+      cfm: 'ft^3/minute',
+      '°': 'deg',
+      days: 'day',
+      years: 'year',
+    };
     const lib = (shown: string): string => OTHER[shown] ?? shown;
     for (const [q, { store, show }] of Object.entries(QUANTITIES)) {
       // The library does not know a million psi: 1 GPa is 145 037.738 psi.
@@ -50,10 +91,15 @@ describe('typed quantities', () => {
   });
   it('survive the way to the screen and back, in both systems', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 1e5, noNaN: true }), fc.constantFrom<Quantity>('length', 'mass', 'force', 'temperature', 'pressure'), fc.constantFrom<UnitSystem>('metric', 'inch'), (x, q, s) => {
-        const back = value(String(toShown(x, q, s)), q, s) as number;
-        expect(Math.abs(back - x) / x).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 1e5, noNaN: true }),
+        fc.constantFrom<Quantity>('length', 'mass', 'force', 'temperature', 'pressure'),
+        fc.constantFrom<UnitSystem>('metric', 'inch'),
+        (x, q, s) => {
+          const back = value(String(toShown(x, q, s)), q, s) as number;
+          expect(Math.abs(back - x) / x).toBeLessThan(1e-6);
+        },
+      ),
       { seed: 2 },
     );
   });

@@ -5,6 +5,7 @@ export type UnitSystem = 'metric' | 'inch';
  * Quantities with a unit of their own. Stored values are always in `store`, spelled as the worksheet spells units; `show` is
  * what a user sees.
  */
+// dprint-ignore
 export const QUANTITIES = {
   length: { store: 'mm', show: { metric: 'mm', inch: 'in' } },
   area: { store: 'cm^2', show: { metric: 'cm²', inch: 'in²' } },
@@ -39,6 +40,7 @@ const FOOT = 12 * INCH;
 const PSI = LBF / INCH ** 2;
 
 /** Every unit that may be typed or shown: what it measures, and how much of the SI unit it is (with the zero of temperature scales). Factors are exact by definition. */
+// dprint-ignore
 const UNITS: Readonly<Record<string, readonly [measures: string, si: number, zero?: number]>> = {
   mm: ['length', 1e-3], cm: ['length', 1e-2], m: ['length', 1], um: ['length', 1e-6], in: ['length', INCH], ft: ['length', FOOT], uin: ['length', INCH * 1e-6], mil: ['length', INCH * 1e-3],
   'mm^2': ['area', 1e-6], 'cm^2': ['area', 1e-4], 'm^2': ['area', 1], 'in^2': ['area', INCH ** 2], 'ft^2': ['area', FOOT ** 2],
@@ -57,6 +59,7 @@ const UNITS: Readonly<Record<string, readonly [measures: string, si: number, zer
 };
 
 /** How people write a unit → its name above. */
+// dprint-ignore
 const SPELLINGS: Readonly<Record<string, string>> = {
   '°c': 'degC', c: 'degC', degc: 'degC', '°f': 'degF', f: 'degF', degf: 'degF', k: 'K',
   '"': 'in', in: 'in', inch: 'in', inches: 'in', "'": 'ft', ft: 'ft', mm: 'mm', cm: 'cm', m: 'm', µm: 'um', um: 'um', 'µin': 'uin', uin: 'uin', mil: 'mil', thou: 'mil',
@@ -153,5 +156,8 @@ export function formatQuantity(value: number, quantity: Quantity, system: UnitSy
 const SUPERSCRIPT: Record<string, string> = { 2: '²', 3: '³' };
 /** A worksheet unit for people: `cm^3/h` → cm³/h, `money` → the site's currency. */
 export function unitText(unit: string, currency: string): string {
-  return unit.replace(/\bmoney\b/g, currency).replace(/\bdegC\b/g, '°C').replace(/\bdeg\b/g, '°').replace(/\bum\b/g, 'µm').replace(/\*/g, '·').replace(/\^([23])/g, (_, p: string) => SUPERSCRIPT[p]);
+  return unit.replace(/\bmoney\b/g, currency).replace(/\bdegC\b/g, '°C').replace(/\bdeg\b/g, '°').replace(/\bum\b/g, 'µm').replace(/\*/g, '·').replace(
+    /\^([23])/g,
+    (_, p: string) => SUPERSCRIPT[p],
+  );
 }

@@ -5,4 +5,7 @@ export const inSentence = (label: string): string => (/^.[a-z ]/.test(label) ? l
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** "a, b and c". */
-export const list = (words: readonly string[], between = ', '): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(between)} and ${words.at(-1)}`);
+export const list = (
+  words: readonly string[],
+  between = ', ',
+): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(between)} and ${words.at(-1)}`);

@@ -64,5 +64,7 @@ export function blendedShare(prior: Range, hits: number, n: number): Range {
 /** "12 tools of your own log" */
 export const ownLog = (n: number, what = 'tool'): string => `${n} ${what}${n === 1 ? '' : 's'} of your own log`;
 
-export const lifeEvidence = (e: Evidence, duty: Duty, material: string): LifeEvidence | undefined => e.life.find((x) => x.duty === duty && x.material === material);
-export const ratioEvidence = (e: Evidence, process: string, of: RatioEvidence['of']): RatioEvidence | undefined => e.ratios.find((x) => x.process === process && x.of === of);
+export const lifeEvidence = (e: Evidence, duty: Duty, material: string): LifeEvidence | undefined =>
+  e.life.find((x) => x.duty === duty && x.material === material);
+export const ratioEvidence = (e: Evidence, process: string, of: RatioEvidence['of']): RatioEvidence | undefined =>
+  e.ratios.find((x) => x.process === process && x.of === of);

@@ -14,7 +14,8 @@ import type { RecordRow } from './kind';
 import type { Values } from '../inputs/spec';
 
 const row = (kind: string, values: Values): RecordRow => ({ id: '1', kind, caseId: null, at: '2026-11-25T10:00:00Z', who: 'x', revision: 1, values });
-const life = (cycles: number, ended: string, more: Values = {}): RecordRow => row('tool-life', { tool: 'nest', duty: 'locate', material: 'pa12-cf', cycles, ended, ...more });
+const life = (cycles: number, ended: string, more: Values = {}): RecordRow =>
+  row('tool-life', { tool: 'nest', duty: 'locate', material: 'pa12-cf', cycles, ended, ...more });
 
 describe('kinds of record', () => {
   it('have a file each', () => {
@@ -58,7 +59,12 @@ describe('evidence', () => {
   });
   it('of builds is the geometric mean of actual over estimated, and the share that failed', () => {
     const build = (values: Values): RecordRow => row('build', { tool: 't', process: 'extrusion-open', outcome: 'good', ...values });
-    const { ratios } = evidenceOf([build({ hours_estimated: 10, hours_actual: 20 }), build({ hours_estimated: 10, hours_actual: 5 }), build({ hours_estimated: 4, outcome: 'failed' }), build({ money_estimated: 50, money_actual: 100 })]);
+    const { ratios } = evidenceOf([
+      build({ hours_estimated: 10, hours_actual: 20 }),
+      build({ hours_estimated: 10, hours_actual: 5 }),
+      build({ hours_estimated: 4, outcome: 'failed' }),
+      build({ money_estimated: 50, money_actual: 100 }),
+    ]);
     expect(ratios.find((r) => r.of === 'hours')).toMatchObject({ n: 2, mean: 1 });
     expect(ratios.find((r) => r.of === 'money')).toMatchObject({ n: 1, mean: 2 });
     expect(ratios.find((r) => r.of === 'scrap')).toMatchObject({ n: 4, mean: 0.25 });
@@ -85,7 +91,10 @@ describe('evidence', () => {
     expect(blendedShare(prior, 1, 1).likely).toBeLessThan(0.07);
   });
   it('flows back: life and scrap of later estimates say whose they are', () => {
-    const log = evidenceOf([...Array.from({ length: 12 }, () => life(500, 'worn')), row('build', { tool: 't', process: 'extrusion-chamber', outcome: 'failed' })]);
+    const log = evidenceOf([
+      ...Array.from({ length: 12 }, () => life(500, 'worn')),
+      row('build', { tool: 't', process: 'extrusion-chamber', outcome: 'failed' }),
+    ]);
     const m = material('pa12-cf');
     const before = lifeEntry('locate', m, 'none', false), after = lifeEntry('locate', m, 'none', false, log);
     expect(after.likely).toBeLessThan(before.likely / 5);
@@ -93,7 +102,8 @@ describe('evidence', () => {
     // A steel face is another tool.
     expect(lifeEntry('locate', m, 'none', true, log)).toEqual(lifeEntry('locate', m, 'none', true, NO_EVIDENCE));
     const site = { shop: DEFAULT_SHOP, evidence: log };
-    const scrap = evaluateRoute(plainFacts(demoDoc({ family: 'assembly-fixture' }), site), { process: 'extrusion-chamber', material: 'pa12-cf' }, []).entries.find((e) => e.name === 'scrap')!;
+    const scrap = evaluateRoute(plainFacts(demoDoc({ family: 'assembly-fixture' }), site), { process: 'extrusion-chamber', material: 'pa12-cf' }, []).entries
+      .find((e) => e.name === 'scrap')!;
     expect(scrap.source.text).toContain('1 build of your own log');
     expect(scrap.likely).toBeGreaterThan(0.05);
   });

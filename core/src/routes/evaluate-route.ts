@@ -156,7 +156,16 @@ export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Rem
   const columnsOf = (values: Record<string, Column>, n: number): ReadonlyMap<string, Column> =>
     new Map<string, Column>([...Object.entries(values), ...evaluate(hours, values, n).columns]);
   const point = evaluate(route.sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
-  const subject = { id: routeKey(pin), title: `${route.process.label}, ${route.material.label}`, sheet: route.sheet, entries: route.entries, overrides: route.overrides, route, point, lead };
+  const subject = {
+    id: routeKey(pin),
+    title: `${route.process.label}, ${route.material.label}`,
+    sheet: route.sheet,
+    entries: route.entries,
+    overrides: route.overrides,
+    route,
+    point,
+    lead,
+  };
   if (!samples) return subject;
 
   const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, ...route.stages.map((s) => s.hours)]);
@@ -169,4 +178,3 @@ export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Rem
   lead.risk = { ...spread, readyP50: isoAt(calendar, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar, from + spread.p90 * DAY_MIN) };
   return { ...subject, risk: evaluate(route.sheet, draws, samples) };
 }
-

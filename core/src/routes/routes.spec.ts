@@ -200,7 +200,14 @@ describe('quotes', () => {
     expect(valueOf(evaluateRoute(factsOf(doc, BUILT_IN_SITE), pin('extrusion-open'), []).point, 'price_each')).not.toBe(620);
   });
   it('of the user go over any line or entry of one route', () => {
-    const doc = demoDoc({ overrides: { 'cnc-mill/al-6061': { program_h: { low: 2, likely: 3, high: 4, kind: 'quote', note: 'offer' }, roughing: { low: 30, likely: 30, high: 30, kind: 'you', note: 'ours' } } } });
+    const doc = demoDoc({
+      overrides: {
+        'cnc-mill/al-6061': {
+          program_h: { low: 2, likely: 3, high: 4, kind: 'quote', note: 'offer' },
+          roughing: { low: 30, likely: 30, high: 30, kind: 'you', note: 'ours' },
+        },
+      },
+    });
     const r = evaluateRoute(factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 'al-6061' }, []);
     expect(valueOf(r.point, 'program_cost')).toBeCloseTo(3 * 68, 10);
     expect(valueOf(r.point, 'roughing')).toBe(30);
@@ -213,7 +220,8 @@ describe('the shelf', () => {
     expect(MATERIALS.length).toBeGreaterThanOrEqual(10);
     expect(new Set(MATERIALS.map((m) => m.id)).size).toBe(MATERIALS.length);
     for (const m of MATERIALS) {
-      for (const r of [m.density_g_cm3, m.use_c, m.price_per_kg, m.modulus_gpa.inPlane, m.strength_mpa.across]) expect(r.low <= r.likely && r.likely <= r.high).toBe(true);
+      for (const r of [m.density_g_cm3, m.use_c, m.price_per_kg, m.modulus_gpa.inPlane, m.strength_mpa.across])
+        expect(r.low <= r.likely && r.likely <= r.high).toBe(true);
       expect(m.density_g_cm3.likely).toBeGreaterThan(0.5);
       expect(m.density_g_cm3.likely).toBeLessThan(10);
       expect(Object.values(m.fluids).every((f) => 'ABCD'.includes(f))).toBe(true);
@@ -221,6 +229,7 @@ describe('the shelf', () => {
     }
   });
   it('gives stock that is cut a cutting effort', () => {
-    for (const p of PROCESSES.filter((x) => x.kind !== 'print')) for (const m of materialsFor(p.id)) expect(routeEntries(factsOf(demoDoc(), BUILT_IN_SITE), p, m, NONE).some((e) => e.name === 'cutting')).toBe(true);
+    for (const p of PROCESSES.filter((x) => x.kind !== 'print'))
+      for (const m of materialsFor(p.id)) expect(routeEntries(factsOf(demoDoc(), BUILT_IN_SITE), p, m, NONE).some((e) => e.name === 'cutting')).toBe(true);
   });
 });

@@ -42,7 +42,9 @@ const NO_PLANS: readonly Contribution[] = [];
 /** All lines of a process: its own, those of the plans, then the bill. */
 export const routeLines = (process: Process, contributions: readonly Contribution[] = NO_PLANS): readonly Line[] => linesOf(process, contributions);
 const linesOf = onceOfTwo((process: Process, contributions: readonly Contribution[]): readonly Line[] => [
-  ...process.lines, ...contributions.flatMap((c) => c.lines), ...billLines(process.lines, process.where, contributions),
+  ...process.lines,
+  ...contributions.flatMap((c) => c.lines),
+  ...billLines(process.lines, process.where, contributions),
 ]);
 
 /** Stages of a route: those of its process, with the hours that plans ask for before the first and before it is inspected. */
@@ -50,9 +52,16 @@ function stagesOf(process: Process, contributions: readonly Contribution[]): rea
   const out = [...process.stages];
   if (giftSum(contributions, 'fitting_hours')) {
     const inspect = out.findIndex((s) => s.resource === 'metrology');
-    out.splice(inspect < 0 ? out.length : inspect, 0, { id: 'plan-fit', label: 'Fit what the plans add', resource: 'bench', mode: 'work', hours: 'plan_fit_order_h' });
+    out.splice(inspect < 0 ? out.length : inspect, 0, {
+      id: 'plan-fit',
+      label: 'Fit what the plans add',
+      resource: 'bench',
+      mode: 'work',
+      hours: 'plan_fit_order_h',
+    });
   }
-  if (giftSum(contributions, 'engineering_hours')) out.unshift({ id: 'plan', label: 'Work the plans out and try them', resource: 'engineer', mode: 'work', hours: 'plan_engineer_h' });
+  if (giftSum(contributions, 'engineering_hours'))
+    out.unshift({ id: 'plan', label: 'Work the plans out and try them', resource: 'engineer', mode: 'work', hours: 'plan_engineer_h' });
   return out;
 }
 
@@ -72,10 +81,22 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     const loose = r && !r.assumed ? 0 : spread;
     return { name, label, unit, low: value * (1 - loose), likely: value, high: value * (1 + loose), source: typed(r?.assumed), key: `need.${name}` };
   };
-  const shelf = (name: string, label: string, unit: string, range: Range): Entry =>
-    ({ name, label, unit, ...range, source: { kind: 'shelf', text: `${material.label}: ${material.source.text}` }, key: `material.${material.id}.${name}` });
-  const remedy = (name: string, label: string, unit: string, range: Range): Entry =>
-    ({ name, label, unit, ...range, source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' }, key: `${process.id}.${material.id}.${name}` });
+  const shelf = (name: string, label: string, unit: string, range: Range): Entry => ({
+    name,
+    label,
+    unit,
+    ...range,
+    source: { kind: 'shelf', text: `${material.label}: ${material.source.text}` },
+    key: `material.${material.id}.${name}`,
+  });
+  const remedy = (name: string, label: string, unit: string, range: Range): Entry => ({
+    name,
+    label,
+    unit,
+    ...range,
+    source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' },
+    key: `${process.id}.${material.id}.${name}`,
+  });
   const entries: Entry[] = [
     ...CONSTANTS,
     ...shopEntries(site.shop),
@@ -87,8 +108,24 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     needed('cycles_per_year', 'Cycles a year', 'cycle/year', need.cyclesPerYear, 5000),
     needed('years', 'Years of the programme', 'year', need.years, 4),
     { name: 'revisions', label: 'Design changes over the programme', unit: '', ...family.revisions, whole: true, source: typed(true), key: 'need.revisions' },
-    { name: 'delay_per_day', label: 'Cost of a day\'s delay', unit: 'money/day', low: doc.today.delay_per_day, likely: doc.today.delay_per_day, high: doc.today.delay_per_day, source: { kind: 'need', text: 'From the Need step.' } },
-    { name: LEAD_ENTRY, label: 'Days until it is ready', unit: 'day', low: 0, likely: 0, high: 0, source: { kind: 'standard', text: 'From the activity network and the working calendar; open the lead time.' } },
+    {
+      name: 'delay_per_day',
+      label: "Cost of a day's delay",
+      unit: 'money/day',
+      low: doc.today.delay_per_day,
+      likely: doc.today.delay_per_day,
+      high: doc.today.delay_per_day,
+      source: { kind: 'need', text: 'From the Need step.' },
+    },
+    {
+      name: LEAD_ENTRY,
+      label: 'Days until it is ready',
+      unit: 'day',
+      low: 0,
+      likely: 0,
+      high: 0,
+      source: { kind: 'standard', text: 'From the activity network and the working calendar; open the lead time.' },
+    },
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
     lifeEntry(family.duty, material, (need.wear?.value as WearMode | undefined) ?? 'none', remedies.metalFace, site.evidence),
@@ -98,9 +135,15 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
   ];
   entries.push(...contributions.flatMap((c) => c.entries));
   if (material.fibre_per_cm3) {
-    entries.push(shelf('fibre_share', 'Fibre, share of the plastic\'s volume', '', { low: 0.03, likely: 0.08, high: 0.15 }), shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3));
+    entries.push(
+      shelf('fibre_share', "Fibre, share of the plastic's volume", '', { low: 0.03, likely: 0.08, high: 0.15 }),
+      shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3),
+    );
   } else {
-    entries.push(shelf('fibre_share', 'Fibre, share of the plastic\'s volume', '', { low: 0, likely: 0, high: 0 }), shelf('fibre_price', 'Fibre', 'money/cm^3', { low: 0, likely: 0, high: 0 }));
+    entries.push(
+      shelf('fibre_share', "Fibre, share of the plastic's volume", '', { low: 0, likely: 0, high: 0 }),
+      shelf('fibre_price', 'Fibre', 'money/cm^3', { low: 0, likely: 0, high: 0 }),
+    );
   }
   if (material.cutting) {
     entries.push(
@@ -114,7 +157,11 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
 
 /** Process that stands for the way a tool is made today; its price is overridden by today's. */
 export const TODAY_PROCESS: Record<TodayWay, string | undefined> = {
-  machined: 'cnc-mill', bought: 'cnc-mill', 'hand-made': 'manual-mill', cut: 'sheet-cut', none: undefined,
+  machined: 'cnc-mill',
+  bought: 'cnc-mill',
+  'hand-made': 'manual-mill',
+  cut: 'sheet-cut',
+  none: undefined,
 };
 
 /** Rates and queues of the shop that a process's lines and stages ask for, the site's own before the built-in ones. */
@@ -127,7 +174,16 @@ export function shopFiguresOf(process: Process, shop: Shop): readonly Entry[] {
 function learned(facts: Entry[], process: Process, evidence: Evidence): Entry[] {
   const scrap = ratioEvidence(evidence, process.id, 'scrap');
   if (!scrap) return facts;
-  return facts.map((e) => (e.name === 'scrap' ? { ...e, ...blendedShare(e, scrap.mean * scrap.n, scrap.n), source: { kind: 'measured' as const, text: `Built in, moved by ${ownLog(scrap.n, 'build')}.` } } : e));
+  return facts.map((
+    e,
+  ) => (e.name === 'scrap'
+    ? {
+      ...e,
+      ...blendedShare(e, scrap.mean * scrap.n, scrap.n),
+      source: { kind: 'measured' as const, text: `Built in, moved by ${ownLog(scrap.n, 'build')}.` },
+    }
+    : e)
+  );
 }
 
 /** Today's price is a quote for the way the tool is made today: it goes over that route's price, estimate kept beside. */
@@ -141,7 +197,7 @@ export function routeOverrides(doc: CaseDoc, pin: Pin): Record<string, Override>
     out[LEAD_ENTRY] = { low: wait_days * 0.7, likely: wait_days, high: wait_days * 1.5, note, source: { kind: 'quote', text: note } };
   }
   if (cost !== null && TODAY_PROCESS[way] === pin.process) {
-    const note = 'Today\'s price of one tool, from the Need step; programming and freight included.';
+    const note = "Today's price of one tool, from the Need step; programming and freight included.";
     const source: Source = { kind: 'quote', text: note };
     out['price_each'] = { low: cost, likely: cost, high: cost, note, source };
     out['price_once'] = { low: 0, likely: 0, high: 0, note, source };
@@ -164,7 +220,16 @@ export function routeSheet(facts: CaseFacts, pin: Pin, remedies: RemedyLoad): Ro
   const overrides = Object.fromEntries(Object.entries(given).filter(([name]) => isLine(name)));
   // An overridden entry has no computed value to keep beside it: it is simply replaced, and says so.
   const entries = routeEntries(facts, process, material, remedies).map((e) =>
-    given[e.name] ? { ...e, low: given[e.name].low, likely: given[e.name].likely, high: given[e.name].high, source: given[e.name].source, key: `override.${routeKey(pin)}.${e.name}` } : e,
+    given[e.name]
+      ? {
+        ...e,
+        low: given[e.name].low,
+        likely: given[e.name].likely,
+        high: given[e.name].high,
+        source: given[e.name].source,
+        key: `override.${routeKey(pin)}.${e.name}`,
+      }
+      : e
   );
   const key = `${process.id}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
   let sheet = sheetCache.get(key);

@@ -1,3 +1,4 @@
+// dprint-ignore-file: tables, a line each
 import { readNeed } from '../document/need-file';
 import { factsOf } from '../plan/facts';
 import { BUILT_IN_SITE } from '../records/site';

@@ -10,7 +10,20 @@ import { quarrels, REMEDIES, remedyKind } from './remedies';
 
 const route = (r: string, need: object, remedies?: string[], rest: object = {}) => {
   const [p, m] = r.split('/');
-  return screenRoute(factsOf(readNeed({ family: 'hand-jig', size_mm: [120, 80, 30], need: { wear: 'none', cyclesPerYear: 500, ...need }, ...(remedies && { remedies: { [r]: remedies } }), ...rest }), BUILT_IN_SITE), processOf(p), material(m));
+  return screenRoute(
+    factsOf(
+      readNeed({
+        family: 'hand-jig',
+        size_mm: [120, 80, 30],
+        need: { wear: 'none', cyclesPerYear: 500, ...need },
+        ...(remedies && { remedies: { [r]: remedies } }),
+        ...rest,
+      }),
+      BUILT_IN_SITE,
+    ),
+    processOf(p),
+    material(m),
+  );
 };
 const state = (o: ReturnType<typeof route>, id: string) => o.checks.find((c) => c.id === id)?.state;
 
@@ -72,8 +85,12 @@ describe('remedies', () => {
 
 describe('a need from a file', () => {
   it.each<[unknown, RegExp]>([
-    [[], /one object/], [{ family: 'spoon' }, /family: one of/], [{ family: 'tray', colour: 'red' }, /"colour" is not a field/],
-    [{ family: 'tray', need: { heat: 4 } }, /need.heat is not a requirement/], [{ family: 'tray', need: { load: 'much' } }, /load/], [{ family: 'tray', size_mm: [1, 2] }, /size_mm/],
+    [[], /one object/],
+    [{ family: 'spoon' }, /family: one of/],
+    [{ family: 'tray', colour: 'red' }, /"colour" is not a field/],
+    [{ family: 'tray', need: { heat: 4 } }, /need.heat is not a requirement/],
+    [{ family: 'tray', need: { load: 'much' } }, /load/],
+    [{ family: 'tray', size_mm: [1, 2] }, /size_mm/],
     [{ family: 'tray', remedies: { 'vat-resin/resin-tough': ['prayer'] } }, /remed/],
   ])('%j is refused by name', (json, says) => expect(() => readNeed(json)).toThrow(says));
 });

@@ -23,9 +23,26 @@ import { twoStageCure } from './remedies/two-stage-cure';
 
 /** Every remedy under its id. Effects are applied in this order: heat before machining, machining before coats, pads last. */
 const KINDS = {
-  'dry-box': dryBox, anneal, 'deeper-section': deeperSection, 'fibre-rods': fibreRods, 'conductive-grade': conductiveGrade, 'join-pieces': joinPieces, 'drain-holes': drainHoles,
-  'tilted-set-up': tiltedSetUp, 'machined-datums': machinedDatums, 'drilled-holes': drilledHoles, bushings, ream, 'compression-limiters': compressionLimiters, 'metal-face': metalFace, smooth,
-  seal, coating, 'soft-pads': softPads, 'two-stage-cure': twoStageCure, 'planned-replacement': plannedReplacement,
+  'dry-box': dryBox,
+  anneal,
+  'deeper-section': deeperSection,
+  'fibre-rods': fibreRods,
+  'conductive-grade': conductiveGrade,
+  'join-pieces': joinPieces,
+  'drain-holes': drainHoles,
+  'tilted-set-up': tiltedSetUp,
+  'machined-datums': machinedDatums,
+  'drilled-holes': drilledHoles,
+  bushings,
+  ream,
+  'compression-limiters': compressionLimiters,
+  'metal-face': metalFace,
+  smooth,
+  seal,
+  coating,
+  'soft-pads': softPads,
+  'two-stage-cure': twoStageCure,
+  'planned-replacement': plannedReplacement,
 };
 export type RemedyId = keyof typeof KINDS;
 export const REMEDIES: readonly RemedyKind[] = Object.values(KINDS);
@@ -47,8 +64,10 @@ export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
 
 /** Sentences about remedies that do not go together. */
 export function quarrels(ids: readonly string[]): string[] {
-  return ids.flatMap((a) => ids.flatMap((b) => {
-    const says = (remedyKind(a).quarrels as Readonly<Record<string, string>> | undefined)?.[b];
-    return says ? [says] : [];
-  }));
+  return ids.flatMap((a) =>
+    ids.flatMap((b) => {
+      const says = (remedyKind(a).quarrels as Readonly<Record<string, string>> | undefined)?.[b];
+      return says ? [says] : [];
+    })
+  );
 }

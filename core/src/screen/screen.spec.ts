@@ -17,7 +17,16 @@ import { CHECKS } from './screen';
 const must = <T>(value: T): Requirement<T> => ({ level: 'must', value, from: 'test' });
 const want = <T>(value: T): Requirement<T> => ({ level: 'want', value, from: 'test' });
 const EASY: Need = {
-  serviceTemp: must(25), load: must(50), loadDirection: must('in-plane'), fluids: must([]), wear: must('none'), tolerance: must(1), copies: must(1), cyclesPerYear: must(500), years: must(2), massLimit: must(50),
+  serviceTemp: must(25),
+  load: must(50),
+  loadDirection: must('in-plane'),
+  fluids: must([]),
+  wear: must('none'),
+  tolerance: must(1),
+  copies: must(1),
+  cyclesPerYear: must(500),
+  years: must(2),
+  massLimit: must(50),
 };
 
 function check(id: string, route: string, need: Need, doc: Partial<CaseDoc> = {}): State | undefined {
@@ -43,7 +52,14 @@ describe('one check at a time', () => {
     ['steel does not mind a weld', 'heat', 'cnc-mill/s235', { serviceTemp: must(140), peakTemp: must(380) }, {}, 'pass'],
     ['a light load is held', 'strength', 'extrusion-open/petg', {}, {}, 'pass'],
     ['20 kN breaks a small plastic jig', 'strength', 'extrusion-open/petg', { load: must(20_000) }, {}, 'fail'],
-    ['the same load across the layers is worse than along them', 'strength', 'extrusion-open/pa6-cf', { load: must(4200), loadDirection: must('across') }, {}, 'fail'],
+    [
+      'the same load across the layers is worse than along them',
+      'strength',
+      'extrusion-open/pa6-cf',
+      { load: must(4200), loadDirection: must('across') },
+      {},
+      'fail',
+    ],
     ['and along them it may hold', 'strength', 'extrusion-open/pa6-cf', { load: must(4200), loadDirection: must('in-plane') }, {}, 'conditional'],
     ['rubber is strong enough but far too soft', 'stiffness', 'extrusion-open/tpu-95a', { load: must(120), tolerance: must(0.2) }, {}, 'fail'],
     ['aluminium hardly gives', 'stiffness', 'cnc-mill/al-6061', { load: must(120), tolerance: must(0.2) }, {}, 'pass'],
@@ -82,7 +98,7 @@ describe('one check at a time', () => {
     ['a tough one does not', 'impact', 'vat-resin/resin-tough', {}, { family: 'press-nest' }, undefined],
     ['wood moves more than a dowel allows', 'tolerance', 'manual-mill/hardwood', { tolerance: must(0.1) }, { form: 'block' }, 'fail'],
     ['and a guard is approved before use, bent from sheet or printed', 'release', 'sheet-fold/al-6061', {}, { family: 'guard' }, 'conditional'],
-    ['a lifting aid is nobody\'s to release here', 'release', 'cnc-mill/s235', {}, { family: 'lifting-aid' }, 'conditional'],
+    ["a lifting aid is nobody's to release here", 'release', 'cnc-mill/s235', {}, { family: 'lifting-aid' }, 'conditional'],
   ])('%s', (_what, id, route, need, doc, want) => {
     expect(check(id, route, need, doc)).toBe(want);
   });
@@ -115,7 +131,13 @@ describe('checks that look at the mesh', () => {
     ['a frame is milled', 'reach', 'cnc-mill/al-6061', plate(3), 'pass'],
     ['a print does not ask what a cutter reaches', 'reach', 'extrusion-chamber/pa12-cf', hollow, undefined],
     ['a plate is cut', 'form', 'sheet-cut/al-6061', prism(rectangle(100, 60), [rectangle(20, 10, 10, 10)], 0, 6), 'pass'],
-    ['a block with four holes is drilled', 'form', 'manual-mill/al-6061', drilledPlate(90, 60, 40, [[10, 15, 15], [10, 75, 15], [10, 15, 45], [10, 75, 45]]), 'pass'],
+    [
+      'a block with four holes is drilled',
+      'form',
+      'manual-mill/al-6061',
+      drilledPlate(90, 60, 40, [[10, 15, 15], [10, 75, 15], [10, 15, 45], [10, 75, 45]]),
+      'pass',
+    ],
   ])('%s', (_what, id, route, mesh, want) => {
     expect(check(id, route, {}, shapes(mesh))).toBe(want);
   });

@@ -40,9 +40,22 @@ export function traitsOf(process: Process, material: Material, size: Size): Trai
   const swells = process.kind !== 'print' && material.family === 'board' && material.moisture.uptake === 'much' ? SWELL : 0;
   const tolerance = process.tolerance.a_mm + (process.tolerance.b_per_mm + swells) * size.sorted[0];
   return {
-    use_c: material.use_c, strength_mpa: material.strength_mpa, modulus_gpa: material.modulus_gpa, creep: material.creep, compressive_mpa: material.compressive_mpa,
-    fluids: material.fluids, uv: material.uv, esd: material.esd, flame: material.flame, impact: material.impact, moisture: material.moisture.uptake, marks: material.marks,
-    tolerance_mm: tolerance, flatness_mm: tolerance * (process.kind === 'print' ? WARP : 1), ra_um: process.roughness_um, tight: process.tight,
+    use_c: material.use_c,
+    strength_mpa: material.strength_mpa,
+    modulus_gpa: material.modulus_gpa,
+    creep: material.creep,
+    compressive_mpa: material.compressive_mpa,
+    fluids: material.fluids,
+    uv: material.uv,
+    esd: material.esd,
+    flame: material.flame,
+    impact: material.impact,
+    moisture: material.moisture.uptake,
+    marks: material.marks,
+    tolerance_mm: tolerance,
+    flatness_mm: tolerance * (process.kind === 'print' ? WARP : 1),
+    ra_um: process.roughness_um,
+    tight: process.tight,
   };
 }
 

@@ -93,7 +93,13 @@ describe('the orientation study', () => {
     critical[0] = critical[2] = 1;
     expect(orientation(plate, [0, 0, 1], { critical, load: [0, 0, 1] })).toMatchObject({ scarred: 0, criticalUp: 1, acrossLayers: 1 });
     expect(orientation(plate, [0, 0, -1], { critical, load: [1, 0, 0] })).toMatchObject({ scarred: 1, criticalUp: 0, acrossLayers: 0 });
-    const ranked = rank([orientation(plate, [0, 0, -1], { critical }), orientation(plate, [0, 0, 1], { critical })], { support: 0, height: 0, critical: 1, strength: 0, overhang: 0 });
+    const ranked = rank([orientation(plate, [0, 0, -1], { critical }), orientation(plate, [0, 0, 1], { critical })], {
+      support: 0,
+      height: 0,
+      critical: 1,
+      strength: 0,
+      overhang: 0,
+    });
     expect(ranked[0].up).toEqual([0, 0, 1]);
     expect(ranked[1].pareto).toBe(false);
   });
@@ -176,7 +182,9 @@ describe('holes', () => {
   });
   it('are no bosses, no slots, no rounded corners', () => {
     expect(findHoles(tube(10, 4, 20)).map((h) => Math.round(h.diameter_mm))).toEqual([8]);
-    const slot = [...circle(5, 10, 0, 48).filter(([x]) => x >= 10), ...circle(5, -10, 0, 48).filter(([x]) => x <= -10)].sort((a, b) => Math.atan2(a[1], a[0]) - Math.atan2(b[1], b[0]));
+    const slot = [...circle(5, 10, 0, 48).filter(([x]) => x >= 10), ...circle(5, -10, 0, 48).filter(([x]) => x <= -10)].sort((a, b) =>
+      Math.atan2(a[1], a[0]) - Math.atan2(b[1], b[0])
+    );
     expect(findHoles(prism(rectangle(60, 30, -30, -15), [slot], 0, 8))).toEqual([]);
   });
   it('are not seen in the waist of a ring', () => {
@@ -220,7 +228,8 @@ describe('inertia', () => {
     const of = (m: Mesh): number[] => inertia(m, measure(m).centroid_mm).principal_mm5;
     const V = 30 * 20 * 10;
     const expected = [(V * (20 ** 2 + 10 ** 2)) / 12, (V * (30 ** 2 + 10 ** 2)) / 12, (V * (30 ** 2 + 20 ** 2)) / 12];
-    for (const m of [box(30, 20, 10), rotated(moved(box(30, 20, 10), [100, -50, 20]), [0.4, 0.2, 0.7], 1)]) of(m).forEach((x, i) => expect(x / expected[i]).toBeCloseTo(1, 4));
+    for (const m of [box(30, 20, 10), rotated(moved(box(30, 20, 10), [100, -50, 20]), [0.4, 0.2, 0.7], 1)])
+      of(m).forEach((x, i) => expect(x / expected[i]).toBeCloseTo(1, 4));
     const R = 12;
     of(sphere(R, 200)).forEach((x) => expect(x / (0.4 * (4 / 3) * Math.PI * R ** 5)).toBeCloseTo(1, 2));
   });
@@ -239,7 +248,11 @@ describe('a face picked', () => {
 });
 
 describe('repair', () => {
-  const soupOf = (m: Mesh) => ({ positions: Float32Array.from([...m.indices].flatMap((i) => [...m.vertices.slice(i * 3, i * 3 + 3)])), triangles: m.indices.length / 3, notes: [] });
+  const soupOf = (m: Mesh) => ({
+    positions: Float32Array.from([...m.indices].flatMap((i) => [...m.vertices.slice(i * 3, i * 3 + 3)])),
+    triangles: m.indices.length / 3,
+    notes: [],
+  });
   const plate = drilledPlate(60, 40, 10, [[12, 20, 20]], 32);
   const good = measure(drilledPlate(60, 40, 10, [[12, 20, 20]], 32));
 

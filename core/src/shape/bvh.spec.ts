@@ -60,7 +60,8 @@ describe('closest points', () => {
   });
   it('to a box: face, edge, corner, inside', () => {
     const cube = new Bvh(box(10, 10, 10));
-    for (const [p, d] of [[[5, 5, 14], 4], [[13, 14, 5], 5], [[12, 12, 11], 3], [[5, 4, 5], 4]] as [Vec3, number][]) expect(cube.closest(...p).distance).toBeCloseTo(d, 6);
+    for (const [p, d] of [[[5, 5, 14], 4], [[13, 14, 5], 5], [[12, 12, 11], 3], [[5, 4, 5], 4]] as [Vec3, number][])
+      expect(cube.closest(...p).distance).toBeCloseTo(d, 6);
     expect(cube.closest(5, 5, 14, 3).triangle).toBe(-1);
   });
 });

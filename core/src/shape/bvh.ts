@@ -78,15 +78,26 @@ export class Bvh {
       const b = n * 6;
       let t0 = (box[b] - ox) * ix, t1 = (box[b + 3] - ox) * ix;
       let lo = t0, hi = t1;
-      if (t0 > t1) { lo = t1; hi = t0; }
+      if (t0 > t1) {
+        lo = t1;
+        hi = t0;
+      }
       t0 = (box[b + 1] - oy) * iy;
       t1 = (box[b + 4] - oy) * iy;
-      if (t0 > t1) { const s = t0; t0 = t1; t1 = s; }
+      if (t0 > t1) {
+        const s = t0;
+        t0 = t1;
+        t1 = s;
+      }
       if (t0 > lo) lo = t0;
       if (t1 < hi) hi = t1;
       t0 = (box[b + 2] - oz) * iz;
       t1 = (box[b + 5] - oz) * iz;
-      if (t0 > t1) { const s = t0; t0 = t1; t1 = s; }
+      if (t0 > t1) {
+        const s = t0;
+        t0 = t1;
+        t1 = s;
+      }
       if (t0 > lo) lo = t0;
       if (t1 < hi) hi = t1;
       if (hi < 0 || lo > best || lo > hi * SLACK) continue;
@@ -189,14 +200,28 @@ function pointTriangle2(v: Float32Array, c: number, x: number, y: number, z: num
   const d3 = d1 - uu, d4 = d2 - uw, d5 = d1 - uw, d6 = d2 - ww;
   let s: number, t: number;
   if (d1 <= 0 && d2 <= 0) s = t = 0;
-  else if (d3 >= 0 && d4 <= d3) { s = 1; t = 0; }
-  else if (d6 >= 0 && d5 <= d6) { s = 0; t = 1; }
-  else {
+  else if (d3 >= 0 && d4 <= d3) {
+    s = 1;
+    t = 0;
+  } else if (d6 >= 0 && d5 <= d6) {
+    s = 0;
+    t = 1;
+  } else {
     const vc = d1 * d4 - d3 * d2, vb = d5 * d2 - d1 * d6, va = d3 * d6 - d5 * d4;
-    if (vc <= 0 && d1 >= 0 && d3 <= 0) { s = d1 / (d1 - d3); t = 0; }
-    else if (vb <= 0 && d2 >= 0 && d6 <= 0) { s = 0; t = d2 / (d2 - d6); }
-    else if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) { t = (d4 - d3) / (d4 - d3 + d5 - d6); s = 1 - t; }
-    else { const k = 1 / (va + vb + vc); s = vb * k; t = vc * k; }
+    if (vc <= 0 && d1 >= 0 && d3 <= 0) {
+      s = d1 / (d1 - d3);
+      t = 0;
+    } else if (vb <= 0 && d2 >= 0 && d6 <= 0) {
+      s = 0;
+      t = d2 / (d2 - d6);
+    } else if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) {
+      t = (d4 - d3) / (d4 - d3 + d5 - d6);
+      s = 1 - t;
+    } else {
+      const k = 1 / (va + vb + vc);
+      s = vb * k;
+      t = vc * k;
+    }
   }
   const px = ax + s * ux + t * wx, py = ay + s * uy + t * wy, pz = az + s * uz + t * wz;
   return px * px + py * py + pz * pz;
@@ -251,7 +276,18 @@ function build(order: Uint32Array, boxes: Float32Array, centre: Float32Array, bo
 const binOf = (x: number, low: number, span: number): number => Math.min(BINS - 1, Math.floor(((x - low) / span) * BINS));
 
 /** Bin after which to split: least Σ area · triangles of the two sides. */
-function bestBin(order: Uint32Array, first: number, end: number, boxes: Float32Array, centre: Float32Array, axis: number, low: number, span: number, bins: Float64Array, areaLeft: Float64Array): number {
+function bestBin(
+  order: Uint32Array,
+  first: number,
+  end: number,
+  boxes: Float32Array,
+  centre: Float32Array,
+  axis: number,
+  low: number,
+  span: number,
+  bins: Float64Array,
+  areaLeft: Float64Array,
+): number {
   for (let k = 0; k < BINS; k++) {
     bins.fill(Infinity, k * 7, k * 7 + 3);
     bins.fill(-Infinity, k * 7 + 3, k * 7 + 6);
@@ -313,6 +349,6 @@ const known = new WeakMap<Mesh, Bvh>();
 /** The hierarchy of a mesh, built when it is first asked for and kept with it. */
 export function bvhOf(mesh: Mesh): Bvh {
   let bvh = known.get(mesh);
-  if (!bvh) known.set(mesh, (bvh = new Bvh(mesh)));
+  if (!bvh) known.set(mesh, bvh = new Bvh(mesh));
   return bvh;
 }

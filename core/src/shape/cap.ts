@@ -50,7 +50,13 @@ export function capAt(mesh: Mesh, axis: Axis, at: number): Cap {
       outline += Math.hypot(c[i] - c[p], c[i + 1] - c[p + 1]);
     }
   }
-  return { faces: Float32Array.from(faces), lines: Float32Array.from(lines), area_mm2: areas.reduce((a, x) => a + x, 0), outline_mm: outline, islands: outer.length };
+  return {
+    faces: Float32Array.from(faces),
+    lines: Float32Array.from(lines),
+    area_mm2: areas.reduce((a, x) => a + x, 0),
+    outline_mm: outline,
+    islands: outer.length,
+  };
 }
 
 function ringArea(c: Float64Array): number {

@@ -173,7 +173,14 @@ export function findHoles(mesh: Mesh): Hole[] {
       return hit.triangle >= 0;
     });
     const out = stopped[0] && !stopped[1] ? (axis.map((a) => -a) as Vec3) : axis;
-    return { diameter_mm: 2 * r, depth_mm: depth, axis: out.map((a) => (Math.abs(a) < 1e-6 ? 0 : a)) as Vec3, centre, through: !stopped[0] && !stopped[1], opensInto: 0 };
+    return {
+      diameter_mm: 2 * r,
+      depth_mm: depth,
+      axis: out.map((a) => (Math.abs(a) < 1e-6 ? 0 : a)) as Vec3,
+      centre,
+      through: !stopped[0] && !stopped[1],
+      opensInto: 0,
+    };
   }
 }
 
@@ -220,7 +227,8 @@ function joined(pieces: Hole[]): Hole[] {
     for (;;) {
       const same = out.findIndex((o) => {
         const { along, aside, parallel } = beside(o, hole);
-        return parallel && Math.abs(o.diameter_mm / hole.diameter_mm - 1) < 0.02 && aside < 0.05 * o.diameter_mm && Math.abs(along) - (o.depth_mm + hole.depth_mm) / 2 < 0.25 * o.diameter_mm;
+        return parallel && Math.abs(o.diameter_mm / hole.diameter_mm - 1) < 0.02 && aside < 0.05 * o.diameter_mm &&
+          Math.abs(along) - (o.depth_mm + hole.depth_mm) / 2 < 0.25 * o.diameter_mm;
       });
       if (same < 0) break;
       const [o] = out.splice(same, 1);
@@ -228,8 +236,11 @@ function joined(pieces: Hole[]): Hole[] {
       const low = Math.min(-o.depth_mm / 2, along - hole.depth_mm / 2), high = Math.max(o.depth_mm / 2, along + hole.depth_mm / 2);
       const blind = [o, hole].find((h) => !h.through);
       hole = {
-        ...o, depth_mm: high - low, centre: o.centre.map((c, k) => c + (o.axis[k] * (low + high)) / 2) as Vec3,
-        through: !blind, axis: blind?.axis ?? o.axis,
+        ...o,
+        depth_mm: high - low,
+        centre: o.centre.map((c, k) => c + (o.axis[k] * (low + high)) / 2) as Vec3,
+        through: !blind,
+        axis: blind?.axis ?? o.axis,
       };
     }
     out.push(hole);

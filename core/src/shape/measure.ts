@@ -146,8 +146,12 @@ function sumFaces(mesh: Mesh, mid: number[], floor: number, bedTolerance: number
     const cx = x0 + x1 + x2, cy = y0 + y1 + y2, cz = z0 + z1 + z2;
     volume6 += det;
     area2 += twice;
-    gx += det * cx; gy += det * cy; gz += det * cz;
-    ax += twice * cx; ay += twice * cy; az += twice * cz;
+    gx += det * cx;
+    gy += det * cy;
+    gz += det * cz;
+    ax += twice * cx;
+    ay += twice * cy;
+    az += twice * cz;
     if (nz < 0) {
       const onBed = v[a + 2] <= bedTop && v[b + 2] <= bedTop && v[c + 2] <= bedTop;
       if (onBed) bed2 += twice;
@@ -156,9 +160,12 @@ function sumFaces(mesh: Mesh, mid: number[], floor: number, bedTolerance: number
     // Square to an axis or parallel to it, within about 1°.
     const ex = Math.abs(nx), ey = Math.abs(ny), ez = Math.abs(nz);
     const square = 0.9998 * twice, along = 0.02 * twice;
-    if (ex > square) cx2 += twice; else if (ex < along) sx2 += twice;
-    if (ey > square) cy2 += twice; else if (ey < along) sy2 += twice;
-    if (ez > square) cz2 += twice; else if (ez < along) sz2 += twice;
+    if (ex > square) cx2 += twice;
+    else if (ex < along) sx2 += twice;
+    if (ey > square) cy2 += twice;
+    else if (ey < along) sy2 += twice;
+    if (ez > square) cz2 += twice;
+    else if (ez < along) sz2 += twice;
   }
   return {
     volume: volume6 / 6,

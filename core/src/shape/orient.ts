@@ -48,7 +48,9 @@ export function fibonacciSphere(count: number): Vec3[] {
 }
 
 /** The 26 directions to faces, edges and corners of a box. */
-export const BOX_DIRECTIONS: readonly Vec3[] = [-1, 0, 1].flatMap((x) => [-1, 0, 1].flatMap((y) => [-1, 0, 1].map((z): Vec3 => [x, y, z]))).filter((d) => dot(d, d) > 0).map(unit);
+export const BOX_DIRECTIONS: readonly Vec3[] = [-1, 0, 1].flatMap((x) => [-1, 0, 1].flatMap((y) => [-1, 0, 1].map((z): Vec3 => [x, y, z]))).filter((d) =>
+  dot(d, d) > 0
+).map(unit);
 
 /** cos 5°: directions closer than this are one. */
 const SAME = Math.cos((5 * Math.PI) / 180);
@@ -90,7 +92,14 @@ export function candidates(mesh: Mesh, spread = 200): Vec3[] {
   const faces = faceDirections(mesh).flatMap(({ normal: [x, y, z] }): Vec3[] => [[-x, -y, -z], [x, y, z]]);
   const out: Vec3[] = [];
   // Sorted so that exact directions win over those averaged from facets.
-  for (const d of [...BOX_DIRECTIONS.filter(([x, y, z]) => Math.abs(x) + Math.abs(y) + Math.abs(z) < 1.01), ...faces, ...BOX_DIRECTIONS, ...fibonacciSphere(spread)]) {
+  for (
+    const d of [
+      ...BOX_DIRECTIONS.filter(([x, y, z]) => Math.abs(x) + Math.abs(y) + Math.abs(z) < 1.01),
+      ...faces,
+      ...BOX_DIRECTIONS,
+      ...fibonacciSphere(spread),
+    ]
+  ) {
     if (!out.some((o) => dot(o, d) > DUPLICATE)) out.push(d.map((x) => x + 0) as Vec3);
   }
   return out;
@@ -118,8 +127,15 @@ export function orientation(mesh: Mesh, up: Vec3, options: StudyOptions = {}): O
     }
   }
   return {
-    up, support_mm3: plan.support_mm3, height_mm: plan.height_mm, overhang_mm2: plan.overhang_mm2, footprint_mm2: coverage(plan), bed_mm2: plan.bed_mm2,
-    scarred: marked ? scarred / marked : 0, criticalUp: marked ? upward / marked : 0, acrossLayers: load ? Math.abs(dot(unit(load), up)) : 0,
+    up,
+    support_mm3: plan.support_mm3,
+    height_mm: plan.height_mm,
+    overhang_mm2: plan.overhang_mm2,
+    footprint_mm2: coverage(plan),
+    bed_mm2: plan.bed_mm2,
+    scarred: marked ? scarred / marked : 0,
+    criticalUp: marked ? upward / marked : 0,
+    acrossLayers: load ? Math.abs(dot(unit(load), up)) : 0,
   };
 }
 

@@ -60,8 +60,14 @@ function extremes({ vertices: v }: Mesh): Vec3[] {
     let lo = Infinity, hi = -Infinity, la = 0, ha = 0;
     for (let i = 0; i < v.length; i += 3) {
       const s = x * v[i] + y * v[i + 1] + z * v[i + 2];
-      if (s < lo) { lo = s; la = i; }
-      if (s > hi) { hi = s; ha = i; }
+      if (s < lo) {
+        lo = s;
+        la = i;
+      }
+      if (s > hi) {
+        hi = s;
+        ha = i;
+      }
     }
     low[d] = lo;
     high[d] = hi;
@@ -71,7 +77,21 @@ function extremes({ vertices: v }: Mesh): Vec3[] {
   return [...new Set([...lowAt, ...highAt])].map((i) => [v[i], v[i + 1], v[i + 2]]);
 }
 
-const AXIS_CORNERS: readonly Vec3[] = [[1, 0, 0], [0, 1, 0], [0, 0, 1], [1, 1, 1.01], [1, 1, -1.01], [1, -1, 1.01], [1, -1, -1.01], [1, 1.01, 0], [1, -1.01, 0], [1.01, 0, 1], [1.01, 0, -1], [0, 1.01, 1], [0, 1.01, -1]];
+const AXIS_CORNERS: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+  [1, 1, 1.01],
+  [1, 1, -1.01],
+  [1, -1, 1.01],
+  [1, -1, -1.01],
+  [1, 1.01, 0],
+  [1, -1.01, 0],
+  [1.01, 0, 1],
+  [1.01, 0, -1],
+  [0, 1.01, 1],
+  [0, 1.01, -1],
+];
 
 function boxAlong(points: readonly Vec3[], up: readonly number[]): { volume: number; frame: [Vec3, Vec3, Vec3] } {
   const [r, b, u] = frameFor(up);
@@ -119,7 +139,11 @@ function convexHull(points: [number, number][]): [number, number][] {
   const half = (list: [number, number][]): [number, number][] => {
     const out: [number, number][] = [];
     for (const q of list) {
-      while (out.length > 1 && (out[out.length - 1][0] - out[out.length - 2][0]) * (q[1] - out[out.length - 2][1]) <= (out[out.length - 1][1] - out[out.length - 2][1]) * (q[0] - out[out.length - 2][0])) out.pop();
+      while (
+        out.length > 1 &&
+        (out[out.length - 1][0] - out[out.length - 2][0]) * (q[1] - out[out.length - 2][1]) <=
+          (out[out.length - 1][1] - out[out.length - 2][1]) * (q[0] - out[out.length - 2][0])
+      ) out.pop();
       out.push(q);
     }
     out.pop();

@@ -80,7 +80,8 @@ export function reach(mesh: Mesh, count = REACH_SAMPLES): Reach {
   const lost: number[] = [];
   for (let i = 0; i < samples.count; i++) if (!seen[i]) lost.push(i);
   const rest: SurfaceSamples = {
-    count: lost.length, area_mm2: area,
+    count: lost.length,
+    area_mm2: area,
     points: Float32Array.from(lost.flatMap((i) => [samples.points[i * 3], samples.points[i * 3 + 1], samples.points[i * 3 + 2]])),
     triangle: Uint32Array.from(lost, (i) => samples.triangle[i]),
   };
@@ -88,7 +89,10 @@ export function reach(mesh: Mesh, count = REACH_SAMPLES): Reach {
   let hidden = 0;
   for (const s of tilted) if (!s) hidden++;
   return {
-    directions, covered: samples.count ? covered / samples.count : 0,
-    unreachable_mm2: lost.length * area, hidden_mm2: hidden * area, spots: rest.points,
+    directions,
+    covered: samples.count ? covered / samples.count : 0,
+    unreachable_mm2: lost.length * area,
+    hidden_mm2: hidden * area,
+    spots: rest.points,
   };
 }

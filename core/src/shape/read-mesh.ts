@@ -17,7 +17,7 @@ export function readMesh(bytes: Uint8Array, fileName: string, unit: LengthUnit):
   if (begins(0x50, 0x4b, 3, 4)) return readThreeMf(bytes);
   if (begins(0x70, 0x6c, 0x79, 0x0a) || begins(0x70, 0x6c, 0x79, 0x0d)) return readPly(bytes, scale);
   if (bytes.length && /\.obj$/i.test(fileName)) return readObj(bytes, scale);
-  if (bytes.length && /\.3mf$/i.test(fileName)) throw new MeshError('The 3MF\'s archive is damaged: it does not begin like one.');
+  if (bytes.length && /\.3mf$/i.test(fileName)) throw new MeshError("The 3MF's archive is damaged: it does not begin like one.");
   if (bytes.length && /\.ply$/i.test(fileName)) throw new MeshError('This is not a PLY: it does not begin with "ply".');
   return readStl(bytes, scale);
 }

@@ -28,27 +28,30 @@ const flip = ([v, i]: Triangles): Triangles => [v, i.map((_, k) => i[k - (k % 3)
 function sphere(r: number, n: number): Triangles {
   const v: number[] = [];
   const idx: number[] = [];
-  for (let a = 0; a <= n; a++) for (let b = 0; b < 2 * n; b++) {
-    const [t, p] = [(Math.PI * a) / n, (Math.PI * b) / n];
-    v.push(r * Math.sin(t) * Math.cos(p), r * Math.sin(t) * Math.sin(p), r * Math.cos(t));
-  }
+  for (let a = 0; a <= n; a++)
+    for (let b = 0; b < 2 * n; b++) {
+      const [t, p] = [(Math.PI * a) / n, (Math.PI * b) / n];
+      v.push(r * Math.sin(t) * Math.cos(p), r * Math.sin(t) * Math.sin(p), r * Math.cos(t));
+    }
   const at = (a: number, b: number): number => (a === 0 ? 0 : a === n ? n * 2 * n : a * 2 * n + (b % (2 * n)));
-  for (let a = 0; a < n; a++) for (let b = 0; b < 2 * n; b++) {
-    if (a > 0) idx.push(at(a, b), at(a + 1, b), at(a, b + 1));
-    if (a < n - 1) idx.push(at(a, b + 1), at(a + 1, b), at(a + 1, b + 1));
-  }
+  for (let a = 0; a < n; a++)
+    for (let b = 0; b < 2 * n; b++) {
+      if (a > 0) idx.push(at(a, b), at(a + 1, b), at(a, b + 1));
+      if (a < n - 1) idx.push(at(a, b + 1), at(a + 1, b), at(a + 1, b + 1));
+    }
   return [v, idx];
 }
 
 function torus(R: number, r: number, n: number): Triangles {
   const v: number[] = [];
   const idx: number[] = [];
-  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) {
-    const [u, w] = [(2 * Math.PI * i) / n, (2 * Math.PI * j) / n];
-    v.push((R + r * Math.cos(w)) * Math.cos(u), (R + r * Math.cos(w)) * Math.sin(u), r * Math.sin(w));
-    const [a, b, c, d] = [i * n + j, ((i + 1) % n) * n + j, ((i + 1) % n) * n + ((j + 1) % n), i * n + ((j + 1) % n)];
-    idx.push(a, b, c, a, c, d);
-  }
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++) {
+      const [u, w] = [(2 * Math.PI * i) / n, (2 * Math.PI * j) / n];
+      v.push((R + r * Math.cos(w)) * Math.cos(u), (R + r * Math.cos(w)) * Math.sin(u), r * Math.sin(w));
+      const [a, b, c, d] = [i * n + j, ((i + 1) % n) * n + j, ((i + 1) % n) * n + ((j + 1) % n), i * n + ((j + 1) % n)];
+      idx.push(a, b, c, a, c, d);
+    }
   return [v, idx];
 }
 
@@ -63,13 +66,32 @@ function overhang(angleDeg: number, depth: number): Triangles {
 
 const read = (t: Triangles) => readShape(writeStl(t[0], t[1]));
 const ascii = ([v, i]: Triangles, number = (x: number): string => x.toExponential(6)): string =>
-  `solid part\n${Array.from({ length: i.length / 3 }, (_, t) => `facet normal 0 0 0\n outer loop\n${[0, 1, 2].map((k) => `  vertex ${[0, 1, 2].map((a) => number(v[i[t * 3 + k] * 3 + a])).join(' ')}\n`).join('')} endloop\nendfacet\n`).join('')}endsolid part\n`;
+  `solid part\n${
+    Array.from({ length: i.length / 3 }, (_, t) =>
+      `facet normal 0 0 0\n outer loop\n${
+        [0, 1, 2].map((k) =>
+          `  vertex ${
+            [0, 1, 2].map((a) => number(v[i[t * 3 + k] * 3 + a])).join(' ')
+          }\n`
+        ).join('')
+      } endloop\nendfacet\n`).join('')
+  }endsolid part\n`;
 const text = (s: string): Uint8Array => new TextEncoder().encode(s);
 
 describe('measuring', () => {
   it('a box: closed form', () => {
     const { measure: m } = read(box(30, 20, 10, 5, 5, 5));
-    expect(m).toMatchObject({ triangles: 12, watertight: true, shells: 1, openEdges: 0, box_mm: [30, 20, 10], centroid_mm: [20, 15, 10], prismatic: 'z', overhang_mm2: 0, bed_mm2: 600 });
+    expect(m).toMatchObject({
+      triangles: 12,
+      watertight: true,
+      shells: 1,
+      openEdges: 0,
+      box_mm: [30, 20, 10],
+      centroid_mm: [20, 15, 10],
+      prismatic: 'z',
+      overhang_mm2: 0,
+      bed_mm2: 600,
+    });
     expect(m.volume_mm3).toBeCloseTo(6000, 6);
     expect(m.area_mm2).toBeCloseTo(2200, 6);
   });
@@ -120,7 +142,10 @@ describe('measuring', () => {
     stepped[0].push(...stepped[0].map((x, k) => (k % 3 === 1 ? 15 : x)));
     const side = [[0, 1, 2], [0, 2, 3], [0, 3, 5], [3, 4, 5]];
     for (const [a, b, c] of side) stepped[1].push(a, b, c, a + n, c + n, b + n);
-    for (let k = 0; k < n; k++) { const j = (k + 1) % n; stepped[1].push(k, k + n, j + n, k, j + n, j); }
+    for (let k = 0; k < n; k++) {
+      const j = (k + 1) % n;
+      stepped[1].push(k, k + n, j + n, k, j + n, j);
+    }
     const m = read(stepped).measure;
     expect(m).toMatchObject({ watertight: true, prismatic: 'y' });
     expect(m.volume_mm3).toBeCloseTo((20 * 5 + 10 * 3) * 15, 4);
@@ -151,12 +176,25 @@ describe('reading STL', () => {
     expect(readShape(lying).measure).toEqual(want);
   });
   it('ASCII numbers are read like the language reads them, however they are written', () => {
-    const number = fc.oneof(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.double({ min: 1e-12, max: 1e-3, noNaN: true }), fc.constantFrom(0, -0, 0.1, 1e-7, 123456789012345680));
-    const write = fc.constantFrom<(x: number) => string>(String, (x) => x.toFixed(6), (x) => x.toExponential(8), (x) => `+${Math.abs(x)}`, (x) => x.toExponential(16).replace('e', 'E'), (x) => Math.abs(x).toFixed(4).replace(/^0/, ''));
+    const number = fc.oneof(
+      fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+      fc.double({ min: 1e-12, max: 1e-3, noNaN: true }),
+      fc.constantFrom(0, -0, 0.1, 1e-7, 123456789012345680),
+    );
+    const write = fc.constantFrom<(x: number) => string>(
+      String,
+      (x) => x.toFixed(6),
+      (x) => x.toExponential(8),
+      (x) => `+${Math.abs(x)}`,
+      (x) => x.toExponential(16).replace('e', 'E'),
+      (x) => Math.abs(x).toFixed(4).replace(/^0/, ''),
+    );
     fc.assert(
       fc.property(fc.array(fc.tuple(number, write), { minLength: 9, maxLength: 9 }), (cells) => {
         const words = cells.map(([x, w]) => w(x));
-        const file = `solid s\nfacet normal 0 0 0\nouter loop\n${[0, 1, 2].map((k) => `vertex ${words.slice(3 * k, 3 * k + 3).join(' ')}`).join('\n')}\nendloop\nendfacet\nendsolid\n`;
+        const file = `solid s\nfacet normal 0 0 0\nouter loop\n${
+          [0, 1, 2].map((k) => `vertex ${words.slice(3 * k, 3 * k + 3).join(' ')}`).join('\n')
+        }\nendloop\nendfacet\nendsolid\n`;
         expect([...readStl(text(file)).positions]).toEqual([...Float32Array.from(words.map(Number))]);
       }),
       { numRuns: 500, seed: 5 },
@@ -201,14 +239,25 @@ describe('reading STL', () => {
   });
   it('never does anything but read or refuse, whatever the bytes', () => {
     fc.assert(
-      fc.property(fc.oneof(fc.uint8Array({ maxLength: 400 }), fc.tuple(fc.nat(good.length - 1), fc.nat(255)).map(([at, b]) => { const g = good.slice(); g[at] = b; return g; }), fc.string({ maxLength: 200 }).map((s) => text(`solid ${s}`))), (bytes) => {
-        try {
-          const m = readShape(bytes).measure;
-          expect(Number.isFinite(m.area_mm2)).toBe(true);
-        } catch (e) {
-          expect(e).toBeInstanceOf(MeshError);
-        }
-      }),
+      fc.property(
+        fc.oneof(
+          fc.uint8Array({ maxLength: 400 }),
+          fc.tuple(fc.nat(good.length - 1), fc.nat(255)).map(([at, b]) => {
+            const g = good.slice();
+            g[at] = b;
+            return g;
+          }),
+          fc.string({ maxLength: 200 }).map((s) => text(`solid ${s}`)),
+        ),
+        (bytes) => {
+          try {
+            const m = readShape(bytes).measure;
+            expect(Number.isFinite(m.area_mm2)).toBe(true);
+          } catch (e) {
+            expect(e).toBeInstanceOf(MeshError);
+          }
+        },
+      ),
       { numRuns: 500, seed: 11 },
     );
   });

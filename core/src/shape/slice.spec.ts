@@ -25,13 +25,14 @@ const join = (...parts: Part[]): Part => {
 function torus(R: number, r: number, n: number, standing: boolean): Part {
   const v: number[] = [];
   const i: number[] = [];
-  for (let a = 0; a < n; a++) for (let b = 0; b < n; b++) {
-    const [u, w] = [(2 * Math.PI * (a + 0.5)) / n, (2 * Math.PI * (b + 0.5)) / n];
-    const [x, y, z] = [(R + r * Math.cos(w)) * Math.cos(u), (R + r * Math.cos(w)) * Math.sin(u), r * Math.sin(w)];
-    v.push(...(standing ? [y, z, x] : [x, y, z]));
-    const at = (p: number, q: number): number => (p % n) * n + (q % n);
-    i.push(at(a, b), at(a + 1, b), at(a + 1, b + 1), at(a, b), at(a + 1, b + 1), at(a, b + 1));
-  }
+  for (let a = 0; a < n; a++)
+    for (let b = 0; b < n; b++) {
+      const [u, w] = [(2 * Math.PI * (a + 0.5)) / n, (2 * Math.PI * (b + 0.5)) / n];
+      const [x, y, z] = [(R + r * Math.cos(w)) * Math.cos(u), (R + r * Math.cos(w)) * Math.sin(u), r * Math.sin(w)];
+      v.push(...(standing ? [y, z, x] : [x, y, z]));
+      const at = (p: number, q: number): number => (p % n) * n + (q % n);
+      i.push(at(a, b), at(a + 1, b), at(a + 1, b + 1), at(a, b), at(a + 1, b + 1), at(a, b + 1));
+    }
   return [v, i];
 }
 
@@ -83,7 +84,32 @@ describe('slices', () => {
   });
   it('through corners that lie on the plane cross with two edges or none', () => {
     // Corners at z = 0, 1 and 2, sections at 1 exactly.
-    const octahedron: Part = [[0, 0, 0, 1, 0, 1, 0, 1, 1, -1, 0, 1, 0, -1, 1, 0, 0, 2], [0, 2, 1, 0, 3, 2, 0, 4, 3, 0, 1, 4, 5, 1, 2, 5, 2, 3, 5, 3, 4, 5, 4, 1]];
+    const octahedron: Part = [[0, 0, 0, 1, 0, 1, 0, 1, 1, -1, 0, 1, 0, -1, 1, 0, 0, 2], [
+      0,
+      2,
+      1,
+      0,
+      3,
+      2,
+      0,
+      4,
+      3,
+      0,
+      1,
+      4,
+      5,
+      1,
+      2,
+      5,
+      2,
+      3,
+      5,
+      3,
+      4,
+      5,
+      4,
+      1,
+    ]];
     const s = slice(mesh(octahedron), 2);
     expect(s.layers).toBe(1);
     expect(s.area_mm2[0]).toBeCloseTo(2, 9);

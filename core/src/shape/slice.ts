@@ -52,7 +52,7 @@ export function slice(mesh: Mesh, layer_mm: number): Slices {
   const z = Float64Array.from({ length: layers }, (_, k) => low + (k + 0.5) * layer_mm);
   const section = new Sections(mesh, z);
   const { area, perimeter, islands } = section;
-  for (let k = 0; k < layers; ) k = section.band(k);
+  for (let k = 0; k < layers;) k = section.band(k);
   let volume = 0;
   for (let k = 0; k < layers; k++) volume += area[k] * layer_mm;
   return { layers, layer_mm, z_mm: z.map((x) => x - low), area_mm2: area, perimeter_mm: perimeter, islands, volume_mm3: volume };
@@ -184,7 +184,7 @@ class Sections {
     for (let c = 0; c < total; c++) after[slot[c]] = leads[c] < 0 ? -1 : slot[leads[c]];
 
     const fed = new Uint8Array(open ? total : 0);
-    if (open) for (let c = 0; c < total; c++) if (after[c] >= 0) fed[after[c]] = 1;
+    if (open) { for (let c = 0; c < total; c++) if (after[c] >= 0) fed[after[c]] = 1; }
     const path = new Uint32Array(onContour ? total : 0);
     for (let k = k0; k < k1; k++) {
       const first = start[k - k0], end = start[k - k0 + 1];
@@ -259,7 +259,7 @@ export function layerFaces(mesh: Mesh, layer_mm: number, { supportAngleDeg = 45,
     const z0 = v[a + 2], z1 = v[b + 2], z2 = v[c + 2];
     const uz = z1 - z0, wz = z2 - z0;
     const nx = uy * wz - uz * wy, ny = uz * wx - ux * wz;
-    const plan2 = nz * nz, all2 = (nx * nx + ny * ny + plan2);
+    const plan2 = nz * nz, all2 = nx * nx + ny * ny + plan2;
     if (plan2 < least * least * all2) continue;
     const hangs = nz < 0 && plan2 > supportCos * supportCos * all2 && !(z0 <= bed && z1 <= bed && z2 <= bed);
     const flat = plan2 > skinCos * skinCos * all2;

@@ -106,9 +106,18 @@ export function studyBuild(mesh: Mesh, up: Vec3): BuildStudy {
     profile.islands.push(round(sum(s.islands, k, end) / (end - k)));
   }
   return {
-    up, height_mm: plan.height_mm, bed_mm: [Math.max(...sides), Math.min(...sides)], bed_mm2: plan.bed_mm2, footprint_mm2: coverage(plan),
-    overhang_mm2: plan.overhang_mm2, support_mm3: { low, likely: Math.max(low, likely), high: Math.max(low, likely, high) }, onPart_mm3: plan.onPart_mm3,
-    side_mm2: sum(s.perimeter_mm) * s.layer_mm, skin_mm2: sum(layerFaces(standing, layer).skin_mm2), island_mm: sum(s.islands) * s.layer_mm, profile,
+    up,
+    height_mm: plan.height_mm,
+    bed_mm: [Math.max(...sides), Math.min(...sides)],
+    bed_mm2: plan.bed_mm2,
+    footprint_mm2: coverage(plan),
+    overhang_mm2: plan.overhang_mm2,
+    support_mm3: { low, likely: Math.max(low, likely), high: Math.max(low, likely, high) },
+    onPart_mm3: plan.onPart_mm3,
+    side_mm2: sum(s.perimeter_mm) * s.layer_mm,
+    skin_mm2: sum(layerFaces(standing, layer).skin_mm2),
+    island_mm: sum(s.islands) * s.layer_mm,
+    profile,
   };
 }
 
@@ -118,15 +127,17 @@ function hullSample({ vertices: v }: Mesh): [number, number][] {
   const n = 720;
   const best = new Float64Array(n).fill(-Infinity);
   const at = new Uint32Array(n);
-  const c = Float64Array.from({ length: n }, (_, k) => Math.cos((2 * Math.PI * k) / n)), s = Float64Array.from({ length: n }, (_, k) => Math.sin((2 * Math.PI * k) / n));
+  const c = Float64Array.from({ length: n }, (_, k) => Math.cos((2 * Math.PI * k) / n)),
+    s = Float64Array.from({ length: n }, (_, k) => Math.sin((2 * Math.PI * k) / n));
   const stride = Math.max(1, Math.floor(v.length / 3 / 60_000)) * 3;
-  for (let i = 0; i < v.length; i += stride) for (let k = 0; k < n; k += stride > 3 ? 2 : 1) {
-    const d = c[k] * v[i] + s[k] * v[i + 1];
-    if (d > best[k]) {
-      best[k] = d;
-      at[k] = i;
+  for (let i = 0; i < v.length; i += stride)
+    for (let k = 0; k < n; k += stride > 3 ? 2 : 1) {
+      const d = c[k] * v[i] + s[k] * v[i + 1];
+      if (d > best[k]) {
+        best[k] = d;
+        at[k] = i;
+      }
     }
-  }
   return [...new Set(at)].map((i) => [v[i], v[i + 1]]);
 }
 
@@ -144,8 +155,15 @@ export function studyBody(mesh: Mesh, measure: Measure, onStage: (stage: string)
   const solid = measure.watertight && measure.volume_mm3 > 0;
   return {
     body: {
-      box, inertia: solid ? inertia(mesh, measure.centroid_mm) : null, thickness: walls, voids: voids.slice(0, MAX_VOIDS), pieces, holes, reach: reached,
-      cut: measure.prismatic ? cutPlan(mesh, measure, measure.prismatic) : null, block: isBlock(measure, box, holes),
+      box,
+      inertia: solid ? inertia(mesh, measure.centroid_mm) : null,
+      thickness: walls,
+      voids: voids.slice(0, MAX_VOIDS),
+      pieces,
+      holes,
+      reach: reached,
+      cut: measure.prismatic ? cutPlan(mesh, measure, measure.prismatic) : null,
+      block: isBlock(measure, box, holes),
     },
     marks: { thin, narrow, unreachable: spots },
   };
@@ -185,7 +203,15 @@ export function studyShape(mesh: Mesh, measure: Measure, up: Vec3): ShapeStudy {
  * @param rate_cm3_h deposition rate
  * @param least_s least time a layer needs
  */
-export function coolingWait_h(profile: BuildProfile, height_mm: number, layer_mm: number, least_s: number, rate_cm3_h: number, wall_mm: number, infill: number): number {
+export function coolingWait_h(
+  profile: BuildProfile,
+  height_mm: number,
+  layer_mm: number,
+  least_s: number,
+  rate_cm3_h: number,
+  wall_mm: number,
+  infill: number,
+): number {
   let wait = 0;
   let left = height_mm;
   for (let k = 0; k < profile.area_mm2.length; k++) {

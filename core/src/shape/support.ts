@@ -128,7 +128,16 @@ export function columns(mesh: Mesh, up: Vec3, angleDeg: number, cells: number): 
     }
   }
   const cell2 = cell * cell;
-  return { height_mm: z1 - z0, overhang_mm2: overhang, bed_mm2: onBed, support_mm3: lifted * cell2, onPart_mm3: onPart * cell2, hanging, shaded, cell_mm2: cell2 };
+  return {
+    height_mm: z1 - z0,
+    overhang_mm2: overhang,
+    bed_mm2: onBed,
+    support_mm3: lifted * cell2,
+    onPart_mm3: onPart * cell2,
+    hanging,
+    shaded,
+    cell_mm2: cell2,
+  };
 }
 
 /** Inside an edge, or on it when it is a left or a lower one: of two triangles that share an edge, one has the point. */

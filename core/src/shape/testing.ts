@@ -10,13 +10,18 @@ export const box = (w: number, d: number, h: number, x = 0, y = 0, z = 0): Mesh 
 export const drilledPlate = (w: number, d: number, h: number, holes: readonly (readonly [number, number, number])[], segments = 64): Mesh =>
   prism(rectangle(w, d), holes.map(([diameter, x, y]) => circle(diameter / 2, x, y, segments)), 0, h);
 
-export const sphere = (r: number, n = 96): Mesh => revolve(Array.from({ length: n / 2 + 1 }, (_, i) => {
-  const a = (Math.PI * i) / (n / 2);
-  return [i === 0 || i === n / 2 ? 0 : r * Math.sin(a), -r * Math.cos(a)] as const;
-}), n);
+export const sphere = (r: number, n = 96): Mesh =>
+  revolve(
+    Array.from({ length: n / 2 + 1 }, (_, i) => {
+      const a = (Math.PI * i) / (n / 2);
+      return [i === 0 || i === n / 2 ? 0 : r * Math.sin(a), -r * Math.cos(a)] as const;
+    }),
+    n,
+  );
 
 /** Radii, not diameters. */
-export const tube = (outer: number, inner: number, height: number, segments = 128): Mesh => revolve([[inner, 0], [outer, 0], [outer, height], [inner, height]], segments);
+export const tube = (outer: number, inner: number, height: number, segments = 128): Mesh =>
+  revolve([[inner, 0], [outer, 0], [outer, height], [inner, height]], segments);
 
 /** Several solids in one mesh; not fused. */
 export function join(...meshes: Mesh[]): Mesh {

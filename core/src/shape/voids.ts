@@ -27,7 +27,15 @@ export function shells(mesh: Mesh): Shells {
     const s = shellOf[t];
     if (s < 0) continue;
     const [a, b, c] = [indices[t * 3] * 3, indices[t * 3 + 1] * 3, indices[t * 3 + 2] * 3];
-    const ax = v[a] - ox, ay = v[a + 1] - oy, az = v[a + 2] - oz, bx = v[b] - ox, by = v[b + 1] - oy, bz = v[b + 2] - oz, cx = v[c] - ox, cy = v[c + 1] - oy, cz = v[c + 2] - oz;
+    const ax = v[a] - ox,
+      ay = v[a + 1] - oy,
+      az = v[a + 2] - oz,
+      bx = v[b] - ox,
+      by = v[b + 1] - oy,
+      bz = v[b + 2] - oz,
+      cx = v[c] - ox,
+      cy = v[c + 1] - oy,
+      cz = v[c + 2] - oz;
     volume[s] += (ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx)) / 6;
     for (const p of [a, b, c]) {
       for (let k = 0; k < 3; k++) {

@@ -13,8 +13,21 @@ export interface FinishingStep {
   source: Source;
 }
 
-const step = (id: string, label: string, ra: [number, number, number], h: [number, number, number], money: [number, number, number], note: string): FinishingStep => ({
-  id, label, ra_um: { low: ra[0], likely: ra[1], high: ra[2] }, h_per_m2: { low: h[0], likely: h[1], high: h[2] }, money_per_m2: { low: money[0], likely: money[1], high: money[2] }, note, source: TYPICAL,
+const step = (
+  id: string,
+  label: string,
+  ra: [number, number, number],
+  h: [number, number, number],
+  money: [number, number, number],
+  note: string,
+): FinishingStep => ({
+  id,
+  label,
+  ra_um: { low: ra[0], likely: ra[1], high: ra[2] },
+  h_per_m2: { low: h[0], likely: h[1], high: h[2] },
+  money_per_m2: { low: money[0], likely: money[1], high: money[2] },
+  note,
+  source: TYPICAL,
 });
 
 /** From the quickest to the finest. */

@@ -1,3 +1,4 @@
+// dprint-ignore-file: tables, a line each
 import type { Range, Source } from '../worksheet/types';
 import { TYPICAL } from './types';
 

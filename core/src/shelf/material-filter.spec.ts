@@ -2,7 +2,12 @@ import { passes, type MaterialFilter } from './material-filter';
 import { MATERIALS } from './shelf';
 import { exactly, type Material } from './types';
 
-const pei: Material = { ...MATERIALS.find((m) => m.id === 'pei')!, use_c: { low: 170, likely: 190, high: 200 }, flame: 'self-extinguishing', note: 'Ovens and autoclaves' };
+const pei: Material = {
+  ...MATERIALS.find((m) => m.id === 'pei')!,
+  use_c: { low: 170, likely: 190, high: 200 },
+  flame: 'self-extinguishing',
+  note: 'Ovens and autoclaves',
+};
 
 describe('a filter on materials', () => {
   it.each<[what: string, filter: MaterialFilter, want: boolean]>([

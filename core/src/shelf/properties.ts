@@ -18,8 +18,16 @@ export type TextProperty = TextInput & Of<string>;
 export type Property = NumberProperty | ClassProperty | TextProperty;
 
 const words = (w: Readonly<Record<string, string>>): { value: string; label: string }[] => Object.entries(w).map(([value, label]) => ({ value, label }));
-const number = (id: string, label: string, unit: string, min: number, max: number, get: NumberProperty['get'], set: NumberProperty['set'], more: Partial<NumberProperty> = {}): NumberProperty =>
-  ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, min, max, get, set, ...more });
+const number = (
+  id: string,
+  label: string,
+  unit: string,
+  min: number,
+  max: number,
+  get: NumberProperty['get'],
+  set: NumberProperty['set'],
+  more: Partial<NumberProperty> = {},
+): NumberProperty => ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, min, max, get, set, ...more });
 const one = (x: number | undefined): Range | undefined => (x === undefined ? undefined : exactly(x));
 
 export const MATERIAL_FAMILIES = { polymer: 'plastic', fibre: 'filled or fibre-reinforced plastic', metal: 'metal', board: 'board, wood, sand' };
@@ -27,6 +35,7 @@ export const MARKS = { no: 'does not mark finished faces', 'with-pad': 'may mark
 const RATINGS = { A: 'A no effect', B: 'B slight', C: 'C soak test needed', D: 'D attacked' };
 const UPTAKE = { none: 'takes up no water', some: 'takes up a little water', much: 'swells in damp' };
 
+// dprint-ignore
 export const PROPERTIES: readonly Property[] = [
   { kind: 'text', id: 'label', label: 'Name', max: 80, least: 1, get: (m) => m.label, set: (m, label) => ({ ...m, label }) },
   { kind: 'choice', id: 'family', label: 'Kind', options: words(MATERIAL_FAMILIES), get: (m) => m.family, set: (m, v) => ({ ...m, family: v as Material['family'] }) },

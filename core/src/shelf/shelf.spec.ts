@@ -15,7 +15,23 @@ import { DEFAULT_SHOP } from './shop';
 const SCHEMA = shopSchema;
 const HEAD = 'id,label,processes,density,modulus,modulus_across,strength,strength_across,use_low,use,use_high,price,compressive,source';
 const row = (id: string, more: Partial<Record<string, string>> = {}): string => {
-  const cells: Record<string, string> = { id, label: `Nylon ${id}`, processes: 'extrusion-open', density: '1.1', modulus: '2', modulus_across: '1.5', strength: '50', strength_across: '30', use_low: '90', use: '100', use_high: '110', price: '60', compressive: '55', source: 'sheet of March', ...more as Record<string, string> };
+  const cells: Record<string, string> = {
+    id,
+    label: `Nylon ${id}`,
+    processes: 'extrusion-open',
+    density: '1.1',
+    modulus: '2',
+    modulus_across: '1.5',
+    strength: '50',
+    strength_across: '30',
+    use_low: '90',
+    use: '100',
+    use_high: '110',
+    price: '60',
+    compressive: '55',
+    source: 'sheet of March',
+    ...more as Record<string, string>,
+  };
   return HEAD.split(',').map((c) => (/[",\n]/.test(cells[c]) ? `"${cells[c].replace(/"/g, '""')}"` : cells[c])).join(',');
 };
 
@@ -28,10 +44,11 @@ describe('the built-in shelf', () => {
     expect(faults).toEqual([]);
     expect(materials.length).toBe(MATERIALS.length);
     const near = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-5 * Math.max(1e-9, Math.abs(b));
-    for (const [i, m] of materials.entries()) for (const p of PROPERTIES) {
-      if (p.kind !== 'number') expect(p.get(m)).toBe(p.get(MATERIALS[i]));
-      else for (const end of ['low', 'likely', 'high'] as const) if (p.get(MATERIALS[i])) expect(near(p.get(m)![end], p.get(MATERIALS[i])![end])).toBe(true);
-    }
+    for (const [i, m] of materials.entries())
+      for (const p of PROPERTIES) {
+        if (p.kind !== 'number') expect(p.get(m)).toBe(p.get(MATERIALS[i]));
+        else for (const end of ['low', 'likely', 'high'] as const) if (p.get(MATERIALS[i])) expect(near(p.get(m)![end], p.get(MATERIALS[i])![end])).toBe(true);
+      }
   });
   it('finishes with the quickest step that reaches the roughness', () => {
     // From a printed skin of 12 µm to 6.3: blasting does. To 1.6: milling is quicker than filling.
@@ -81,18 +98,26 @@ describe('own materials', () => {
     expect(faults[3].message).toBe('"grade-3" is in row 5 already.');
   });
   it.each([
-    ['', 1, 'id'], ['name,density\nx,1', 1, 'id'], [`${HEAD},colour\n${row('a')},red`, 1, 'colour'], [`${HEAD}\n${row('a', { price: '-4' })}`, 2, 'price'], [`${HEAD}\n${row('a', { source: '' })}`, 2, 'source'],
+    ['', 1, 'id'],
+    ['name,density\nx,1', 1, 'id'],
+    [`${HEAD},colour\n${row('a')},red`, 1, 'colour'],
+    [`${HEAD}\n${row('a', { price: '-4' })}`, 2, 'price'],
+    [`${HEAD}\n${row('a', { source: '' })}`, 2, 'source'],
     [`${HEAD}\n${row('a', { processes: 'cnc-mill' })}`, 2, 'cutting'],
   ])('%j: fault in row %d, column %s', (csv, r, column) => {
     expect(readMaterials(csv, MATERIALS).faults).toEqual([expect.objectContaining({ row: r, column })]);
   });
   it('whatever is in the file, it ends in materials and faults', () => {
     fc.assert(
-      fc.property(fc.array(fc.array(fc.string(), { maxLength: 6 }), { maxLength: 12 }), fc.shuffledSubarray(CSV_COLUMNS, { minLength: 1, maxLength: 6 }), (rows, head) => {
-        const { materials, faults } = readMaterials([head.join(','), ...rows.map((r) => r.join(','))].join('\n'), MATERIALS);
-        for (const m of materials) expect(materialFaults(m)).toEqual([]);
-        for (const f of faults) expect(f.row).toBeGreaterThanOrEqual(1);
-      }),
+      fc.property(
+        fc.array(fc.array(fc.string(), { maxLength: 6 }), { maxLength: 12 }),
+        fc.shuffledSubarray(CSV_COLUMNS, { minLength: 1, maxLength: 6 }),
+        (rows, head) => {
+          const { materials, faults } = readMaterials([head.join(','), ...rows.map((r) => r.join(','))].join('\n'), MATERIALS);
+          for (const m of materials) expect(materialFaults(m)).toEqual([]);
+          for (const f of faults) expect(f.row).toBeGreaterThanOrEqual(1);
+        },
+      ),
       { numRuns: 150 },
     );
   });

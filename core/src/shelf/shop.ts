@@ -10,8 +10,16 @@ import type { Entry, Range, Source } from '../worksheet/types';
 export type ShopFigure = NumberInput & { unit: string; usual: Range; help: string; group: 'Hourly rates' | 'Machines' | 'Queues' | 'Trading terms' };
 
 type Three = readonly [low: number, likely: number, high: number];
-const figure = (id: string, label: string, unit: string, group: ShopFigure['group'], [low, likely, high]: Three, [min, max]: readonly [number, number], help: string, spread?: Entry['spread']): ShopFigure =>
-  ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, group, usual: { low, likely, high }, min, max, help, spread });
+const figure = (
+  id: string,
+  label: string,
+  unit: string,
+  group: ShopFigure['group'],
+  [low, likely, high]: Three,
+  [min, max]: readonly [number, number],
+  help: string,
+  spread?: Entry['spread'],
+): ShopFigure => ({ kind: 'number', quantity: 'count', ranged: true, id, label, unit, group, usual: { low, likely, high }, min, max, help, spread });
 
 const rate = (name: string, label: string, low: number, likely: number, high: number, note: string, group: ShopFigure['group'] = 'Hourly rates'): ShopFigure =>
   figure(name, label, 'money/h', group, [low, likely, high], [0, 2000], note);
@@ -44,13 +52,13 @@ export const SHOP_FIGURES: readonly ShopFigure[] = [
   queue('manual_queue', 'Manual mill', 4, 12, 40),
   queue('printer_queue', 'Own printers', 1, 4, 16),
   queue('bureau_queue', 'Bureau, until a bin fills', 8, 20, 48),
-  queue('furnace_queue', 'Bureau\'s furnace, until it fills', 8, 24, 60),
+  queue('furnace_queue', "Bureau's furnace, until it fills", 8, 24, 60),
   queue('pellet_queue', 'Large-format supplier', 24, 60, 120),
   queue('laser_queue', 'Sheet cutting', 4, 12, 30),
   queue('inspect_queue', 'Metrology room', 1, 3, 10),
   share('overhead', 'Overhead on own work', 0.1, 0.15, 0.25, 'On direct cost.'),
-  share('bureau_margin', 'Bureau\'s margin', 0.25, 0.4, 0.6, 'On the bureau\'s direct cost.'),
-  figure('bureau_minimum', 'Bureau\'s minimum order', 'money', 'Trading terms', [50, 80, 120], [0, 10_000], 'Charged even for a small part.'),
+  share('bureau_margin', "Bureau's margin", 0.25, 0.4, 0.6, "On the bureau's direct cost."),
+  figure('bureau_minimum', "Bureau's minimum order", 'money', 'Trading terms', [50, 80, 120], [0, 10_000], 'Charged even for a small part.'),
   figure('freight', 'Freight per order', 'money', 'Trading terms', [12, 20, 35], [0, 10_000], 'From an outside supplier.'),
   figure('freight_days', 'Freight time', 'h', 'Trading terms', [8, 16, 24], [0, 2000], 'In working hours of the supplier.'),
 ];
@@ -120,7 +128,7 @@ export const shopEntries = once((shop: Shop): Entry[] => {
       likely: own?.likely ?? f.usual.likely,
       high: own?.high ?? f.usual.high,
       key: `shop.${f.id}`,
-      source: own ? { kind: 'shop', text: own.note || 'Your shop\'s own figure.' } : BUILT_IN,
+      source: own ? { kind: 'shop', text: own.note || "Your shop's own figure." } : BUILT_IN,
     };
   });
 });

@@ -3,8 +3,7 @@ import type { Range, Source } from '../worksheet/types';
 /** How well a material stands a fluid: A no effect, B slight, C soak test needed, D attacked. */
 export type FluidRating = 'A' | 'B' | 'C' | 'D';
 
-export type FluidId =
-  | 'coolant' | 'mineral-oil' | 'alcohol' | 'ketone' | 'aromatic' | 'chlorinated' | 'alkaline' | 'acid' | 'hydraulic';
+export type FluidId = 'coolant' | 'mineral-oil' | 'alcohol' | 'ketone' | 'aromatic' | 'chlorinated' | 'alkaline' | 'acid' | 'hydraulic';
 
 export type ProcessId = string;
 
@@ -70,8 +69,19 @@ export interface Moisture {
 export const IMPACT_WORDS: Record<Impact, string> = { brittle: 'breaks when dropped', fair: 'stands light knocks', tough: 'stands drops' };
 export const UV_WORDS: Record<Uv, string> = { embrittles: 'goes brittle in sunlight', fades: 'fades and weakens slowly', stable: 'stands sunlight' };
 export const ESD_WORDS: Record<Esd, string> = { insulating: 'charges up', dissipative: 'leads charge away slowly', conductive: 'conducts' };
-export const REMOVAL_WORDS: Record<Removal, string> = { stays: 'stays as it is', dissolved: 'dissolves in a warm bath', melted: 'melts out', broken: 'is broken out by hand', burnt: 'burns out of a shell' };
-export const FLAME_WORDS: Record<Flame, string> = { burns: 'burns', slow: 'burns slowly', 'self-extinguishing': 'goes out by itself', 'does-not-burn': 'does not burn' };
+export const REMOVAL_WORDS: Record<Removal, string> = {
+  stays: 'stays as it is',
+  dissolved: 'dissolves in a warm bath',
+  melted: 'melts out',
+  broken: 'is broken out by hand',
+  burnt: 'burns out of a shell',
+};
+export const FLAME_WORDS: Record<Flame, string> = {
+  burns: 'burns',
+  slow: 'burns slowly',
+  'self-extinguishing': 'goes out by itself',
+  'does-not-burn': 'does not burn',
+};
 
 export const FLUIDS: Record<FluidId, string> = {
   coolant: 'water-based coolant',
@@ -86,7 +96,7 @@ export const FLUIDS: Record<FluidId, string> = {
 };
 export const FLUID_IDS = Object.keys(FLUIDS) as FluidId[];
 
-export const TYPICAL: Source = { kind: 'shelf', text: 'Typical published range; confirm with your supplier\'s sheet.' };
+export const TYPICAL: Source = { kind: 'shelf', text: "Typical published range; confirm with your supplier's sheet." };
 
 /** likely ± share, the usual spread of published values. */
 export const around = (likely: number, share = 0.1): Range => ({

@@ -23,6 +23,7 @@ export interface Operation {
   kernel: Kernel;
 }
 
+// dprint-ignore
 export const OPERATIONS: Record<string, Operation> = {
   add: { arity: 2, units: 'same', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] + b[i]; } },
   subtract: { arity: 2, units: 'same', kernel: (o, n, a, b) => { for (let i = 0; i < n; i++) o[i] = a[i] - b[i]; } },

@@ -74,11 +74,14 @@ function call(line: string, op: string, argNodes: AnyNode[]): Expr {
 
 /** @throws SheetError 'syntax' unless it is x and at least two points of plain figures, x rising */
 function table(line: string, args: Expr[]): Expr {
-  const figures = args.slice(1).map((a) => (a.kind === 'number' ? a.value : a.kind === 'call' && a.op === 'unaryMinus' && a.args[0].kind === 'number' ? -a.args[0].value : NaN));
+  const figures = args.slice(1).map((
+    a,
+  ) => (a.kind === 'number' ? a.value : a.kind === 'call' && a.op === 'unaryMinus' && a.args[0].kind === 'number' ? -a.args[0].value : NaN));
   if (figures.length < 4 || figures.length % 2 || figures.some((f) => !Number.isFinite(f))) {
     throw new SheetError('syntax', line, `Line "${line}": ${TABLE} takes a value and at least two points, all in plain figures: ${TABLE}(x, x0, y0, x1, y1)`);
   }
-  for (let i = 2; i < figures.length; i += 2) if (!(figures[i] > figures[i - 2])) throw new SheetError('syntax', line, `Line "${line}": the points of ${TABLE} must rise in x`);
+  for (let i = 2; i < figures.length; i += 2)
+    if (!(figures[i] > figures[i - 2])) throw new SheetError('syntax', line, `Line "${line}": the points of ${TABLE} must rise in x`);
   return { kind: 'call', op: TABLE, args: [args[0], ...figures.map((value): Expr => ({ kind: 'number', value }))] };
 }
 
@@ -109,8 +112,16 @@ export function namesIn(expr: Expr): string[] {
 }
 
 const INFIX: Record<string, [sign: string, rank: number]> = {
-  smaller: ['<', 1], smallerEq: ['≤', 1], larger: ['>', 1], largerEq: ['≥', 1], equal: ['=', 1],
-  add: ['+', 2], subtract: ['−', 2], multiply: ['×', 3], divide: ['÷', 3], pow: ['^', 4],
+  smaller: ['<', 1],
+  smallerEq: ['≤', 1],
+  larger: ['>', 1],
+  largerEq: ['≥', 1],
+  equal: ['=', 1],
+  add: ['+', 2],
+  subtract: ['−', 2],
+  multiply: ['×', 3],
+  divide: ['÷', 3],
+  pow: ['^', 4],
 };
 
 /**

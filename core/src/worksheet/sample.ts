@@ -75,7 +75,7 @@ export function sampleEntry(entry: Entry, n: number, seed: number): Column {
     case 'uniform':
       for (let i = 0; i < n; i++) out[i] = low + span * source();
   }
-  if (entry.whole) for (let i = 0; i < n; i++) out[i] = Math.round(out[i]);
+  if (entry.whole) { for (let i = 0; i < n; i++) out[i] = Math.round(out[i]); }
   return out;
 }
 

@@ -2,11 +2,31 @@ import type { Sheet } from './compile';
 import { plainArithmetic, type Expr } from './parse';
 
 const INFIX: Record<string, string> = {
-  add: '+', subtract: '-', multiply: '*', divide: '/', pow: '^',
-  smaller: '<', smallerEq: '<=', larger: '>', largerEq: '>=', equal: '=',
+  add: '+',
+  subtract: '-',
+  multiply: '*',
+  divide: '/',
+  pow: '^',
+  smaller: '<',
+  smallerEq: '<=',
+  larger: '>',
+  largerEq: '>=',
+  equal: '=',
 };
-const CALL: Record<string, string> = { min: 'MIN', max: 'MAX', abs: 'ABS', sqrt: 'SQRT', exp: 'EXP', log: 'LN', choose: 'IF',
-  sin: 'SIN', cos: 'COS', tan: 'TAN', asin: 'ASIN', acos: 'ACOS', atan: 'ATAN',
+const CALL: Record<string, string> = {
+  min: 'MIN',
+  max: 'MAX',
+  abs: 'ABS',
+  sqrt: 'SQRT',
+  exp: 'EXP',
+  log: 'LN',
+  choose: 'IF',
+  sin: 'SIN',
+  cos: 'COS',
+  tan: 'TAN',
+  asin: 'ASIN',
+  acos: 'ACOS',
+  atan: 'ATAN',
 };
 
 /**

@@ -80,14 +80,25 @@ export function checkUnits(sheet: Sheet, entries: readonly Entry[]): void {
         if (d && !alike(d, PLAIN)) fail(`${e.op} needs a plain number`);
       };
       switch (OPERATIONS[e.op].units) {
-        case 'same': return same(args);
-        case 'keep': return args[0];
-        case 'compare': same(args); return PLAIN;
-        case 'plain': args.forEach(plain); return PLAIN;
-        case 'choose': plain(args[0]); return same(args.slice(1));
-        case 'multiply': return args[0] && args[1] ? combine(args[0], args[1], 1) : null;
-        case 'divide': return args[0] && args[1] ? combine(args[0], args[1], -1) : null;
-        case 'root': return args[0] && raise(args[0], 0.5);
+        case 'same':
+          return same(args);
+        case 'keep':
+          return args[0];
+        case 'compare':
+          same(args);
+          return PLAIN;
+        case 'plain':
+          args.forEach(plain);
+          return PLAIN;
+        case 'choose':
+          plain(args[0]);
+          return same(args.slice(1));
+        case 'multiply':
+          return args[0] && args[1] ? combine(args[0], args[1], 1) : null;
+        case 'divide':
+          return args[0] && args[1] ? combine(args[0], args[1], -1) : null;
+        case 'root':
+          return args[0] && raise(args[0], 0.5);
         case 'power': {
           const p = e.args[1];
           if (p.kind === 'number') return args[0] && raise(args[0], p.value);

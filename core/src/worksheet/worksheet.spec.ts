@@ -12,8 +12,16 @@ import { checkUnits } from './units';
 import { working } from './working';
 
 const line = (name: string, expr: string, unit = ''): Line => ({ name, label: name.replace(/_/g, ' '), unit, expr });
-const entry = (name: string, low: number, likely: number, high: number, unit = '', extra: Partial<Entry> = {}): Entry =>
-  ({ name, label: name, unit, low, likely, high, source: { kind: 'you', text: 'test' }, ...extra });
+const entry = (name: string, low: number, likely: number, high: number, unit = '', extra: Partial<Entry> = {}): Entry => ({
+  name,
+  label: name,
+  unit,
+  low,
+  likely,
+  high,
+  source: { kind: 'you', text: 'test' },
+  ...extra,
+});
 
 const kindOf = (f: () => unknown): string | undefined => {
   try {
@@ -78,15 +86,29 @@ describe('a worksheet', () => {
   it('agrees with the language itself on random expressions, comparisons and rounding included', () => {
     type F = (a: number, b: number, c: number) => number;
     type E = [text: string, f: F];
-    const leaf: fc.Arbitrary<E> = fc.oneof(fc.constantFrom<E>(['a', (a) => a], ['b', (_a, b) => b], ['c', (_a, _b, c) => c]), fc.integer({ min: 1, max: 9 }).map((n): E => [String(n), () => n]));
-    const binary: [string, (x: number, y: number) => number][] = [['+', (x, y) => x + y], ['-', (x, y) => x - y], ['*', (x, y) => x * y], ['/', (x, y) => x / y], ['<', (x, y) => +(x < y)], ['<=', (x, y) => +(x <= y)], ['>', (x, y) => +(x > y)], ['>=', (x, y) => +(x >= y)]];
+    const leaf: fc.Arbitrary<E> = fc.oneof(
+      fc.constantFrom<E>(['a', (a) => a], ['b', (_a, b) => b], ['c', (_a, _b, c) => c]),
+      fc.integer({ min: 1, max: 9 }).map((n): E => [String(n), () => n]),
+    );
+    const binary: [string, (x: number, y: number) => number][] = [
+      ['+', (x, y) => x + y],
+      ['-', (x, y) => x - y],
+      ['*', (x, y) => x * y],
+      ['/', (x, y) => x / y],
+      ['<', (x, y) => +(x < y)],
+      ['<=', (x, y) => +(x <= y)],
+      ['>', (x, y) => +(x > y)],
+      ['>=', (x, y) => +(x >= y)],
+    ];
     const unary: [string, (x: number) => number][] = [['ceil', Math.ceil], ['floor', Math.floor], ['abs', Math.abs], ['-', (x) => -x]];
     const expr = fc.letrec<{ e: E }>((tie) => ({
       e: fc.oneof(
         { maxDepth: 5 },
         leaf,
         fc.tuple(tie('e'), fc.constantFrom(...binary), tie('e')).map(([[x, f], [o, op], [y, g]]): E => [`(${x} ${o} ${y})`, (...v) => op(f(...v), g(...v))]),
-        fc.tuple(fc.constantFrom('min', 'max'), tie('e'), tie('e'), tie('e')).map(([m, [x, f], [y, g], [z, h]]): E => [`${m}(${x}, ${y}, ${z})`, (...v) => (m === 'min' ? Math.min : Math.max)(f(...v), g(...v), h(...v))]),
+        fc.tuple(fc.constantFrom('min', 'max'), tie('e'), tie('e'), tie('e')).map((
+          [m, [x, f], [y, g], [z, h]],
+        ): E => [`${m}(${x}, ${y}, ${z})`, (...v) => (m === 'min' ? Math.min : Math.max)(f(...v), g(...v), h(...v))]),
         fc.tuple(fc.constantFrom(...unary), tie('e')).map(([[o, op], [x, f]]): E => [`${o}(${x})`, (...v) => op(f(...v))]),
         fc.tuple(tie('e'), tie('e'), tie('e')).map(([[c, t], [x, f], [y, g]]): E => [`(${c} ? ${x} : ${y})`, (...v) => (t(...v) !== 0 ? f(...v) : g(...v))]),
       ),
@@ -209,11 +231,24 @@ describe('an expression as text', () => {
 });
 
 describe('angles, tables and conditions', () => {
-  const at = (expr: string, inputs: Record<string, number> = {}): number => valueOf(evaluate(compileSheet([line('y', expr)], Object.keys(inputs)), inputs), 'y');
+  const at = (expr: string, inputs: Record<string, number> = {}): number =>
+    valueOf(evaluate(compileSheet([line('y', expr)], Object.keys(inputs)), inputs), 'y');
   // A 3-4-5 triangle, and values every table of functions has.
   it.each<[string, number]>([
-    ['sin(0.5235987755982988)', 0.5], ['cos(1.0471975511965976)', 0.5], ['tan(0.7853981633974483)', 1], ['asin(0.6)', 0.6435011087932844], ['acos(0.6)', 0.9272952180016122], ['atan(1)', Math.PI / 4], ['atan2(3, 4)', 0.6435011087932844],
-    ['atan2(3, -4)', Math.PI - 0.6435011087932844], ['exp(1)', 2.718281828459045], ['log(10)', 2.302585092994046], ['1 and 0', 0], ['1 or 0', 1], ['2 > 1 and 3 > 2 ? 7 : 8', 7], ['2 > 3 ? 1 : (2 > 1 ? 5 : 9)', 5],
+    ['sin(0.5235987755982988)', 0.5],
+    ['cos(1.0471975511965976)', 0.5],
+    ['tan(0.7853981633974483)', 1],
+    ['asin(0.6)', 0.6435011087932844],
+    ['acos(0.6)', 0.9272952180016122],
+    ['atan(1)', Math.PI / 4],
+    ['atan2(3, 4)', 0.6435011087932844],
+    ['atan2(3, -4)', Math.PI - 0.6435011087932844],
+    ['exp(1)', 2.718281828459045],
+    ['log(10)', 2.302585092994046],
+    ['1 and 0', 0],
+    ['1 or 0', 1],
+    ['2 > 1 and 3 > 2 ? 7 : 8', 7],
+    ['2 > 3 ? 1 : (2 > 1 ? 5 : 9)', 5],
   ])('%s', (expr, want) => {
     expect(at(expr)).toBeCloseTo(want, 12);
   });
@@ -223,7 +258,8 @@ describe('angles, tables and conditions', () => {
     expect(at('interp(-x, -3, -1, 0, 2)', { x: 1.5 })).toBeCloseTo(0.5, 12);
   });
   it('a table that cannot be is refused by the name of its line', () => {
-    for (const bad of ['interp(x, 0, 1)', 'interp(x, 0, 1, 2)', 'interp(x, 0, 1, 0, 2)', 'interp(x, 0, x, 1, 2)']) expect(kindOf(() => compileSheet([line('y', bad)], ['x']))).toBe('syntax y');
+    for (const bad of ['interp(x, 0, 1)', 'interp(x, 0, 1, 2)', 'interp(x, 0, 1, 0, 2)', 'interp(x, 0, x, 1, 2)'])
+      expect(kindOf(() => compileSheet([line('y', bad)], ['x']))).toBe('syntax y');
   });
   it('a gap is never taken for an answer', () => {
     expect(at('a > 1 and b ? 1 : 2', { a: 2, b: NaN })).toBeNaN();
@@ -235,9 +271,18 @@ describe('angles, tables and conditions', () => {
     for (const i of [0, 17, 511, 512, 699]) expect(valueOf(many, 'y', i)).toBeCloseTo(valueOf(evaluate(sheet, { a: a[i] }), 'y'), 12);
   });
   it('degrees are turned by a unit of their own; an angle put in as it stands is refused', () => {
-    const entries = [entry('w', 30, 30, 30, 'deg'), entry('turn', 0.017453292519943295, 0.017453292519943295, 0.017453292519943295, 'rad/deg'), entry('l', 1, 1, 1, 'mm')];
+    const entries = [
+      entry('w', 30, 30, 30, 'deg'),
+      entry('turn', 0.017453292519943295, 0.017453292519943295, 0.017453292519943295, 'rad/deg'),
+      entry('l', 1, 1, 1, 'mm'),
+    ];
     const names = entries.map((e) => e.name);
-    expect(() => checkUnits(compileSheet([line('y', 'l * sin(w * turn)', 'mm'), line('back', 'asin(0.5) / turn', 'deg'), line('arc', 'l * w * turn', 'mm')], names), entries)).not.toThrow();
+    expect(() =>
+      checkUnits(
+        compileSheet([line('y', 'l * sin(w * turn)', 'mm'), line('back', 'asin(0.5) / turn', 'deg'), line('arc', 'l * w * turn', 'mm')], names),
+        entries,
+      )
+    ).not.toThrow();
     expect(kindOf(() => checkUnits(compileSheet([line('y', 'sin(w)')], names), entries))).toBe('unit y');
     expect(kindOf(() => checkUnits(compileSheet([line('y', 'interp(l, 0, 1, 1, 2)')], names), entries))).toBe('unit y');
     expect(kindOf(() => checkUnits(compileSheet([line('y', 'atan2(l, w)')], names), entries))).toBe('unit y');
@@ -245,7 +290,15 @@ describe('angles, tables and conditions', () => {
   it('stay live in a spreadsheet: an independent one gives the same figures', async () => {
     const { HyperFormula } = await import('hyperformula');
     const cells: Record<string, number> = { a: 0.7, b: -1.2, c: 3.4 };
-    const exprs = ['sin(a) + cos(b) * tan(a)', 'asin(a) + acos(a) + atan(c)', 'atan2(b, a)', 'interp(c, 0, 1, 3, 7, 5, 2)', 'a > 0 and b > 0 ? 1 : 2', 'a > 0 or b > 0 ? 1 : 2', 'exp(a) + log(c)'];
+    const exprs = [
+      'sin(a) + cos(b) * tan(a)',
+      'asin(a) + acos(a) + atan(c)',
+      'atan2(b, a)',
+      'interp(c, 0, 1, 3, 7, 5, 2)',
+      'a > 0 and b > 0 ? 1 : 2',
+      'a > 0 or b > 0 ? 1 : 2',
+      'exp(a) + log(c)',
+    ];
     for (const expr of exprs) {
       const sheet = compileSheet([line('y', expr)], ['a', 'b', 'c']);
       const formula = spreadsheetFormula(sheet, 'y', (n) => ({ a: 'A1', b: 'B1', c: 'C1' })[n]!);

@@ -11,7 +11,21 @@ import type { Context } from '../context';
 import { AppError } from '../errors';
 import { readSite, siteKey } from '../records/store';
 import { validate } from '../validate';
-import { addSignature, createCase, getCase, getRevision, getSignature, keepLook, listCases, MAX_PAGE, listRevisions, listSignatures, removeCase, restoreCase, saveCase } from './store';
+import {
+  addSignature,
+  createCase,
+  getCase,
+  getRevision,
+  getSignature,
+  keepLook,
+  listCases,
+  MAX_PAGE,
+  listRevisions,
+  listSignatures,
+  removeCase,
+  restoreCase,
+  saveCase,
+} from './store';
 
 const who = yup.string().max(80).default('local user');
 const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).required(), who }).required();
@@ -27,15 +41,25 @@ const signSchema = yup
 
 const idParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } } } };
 
-const revisionParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, revision: { type: 'integer', minimum: 1, maximum: 2_000_000_000 } } } } };
-const signatureParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, signature: { type: 'string', format: 'uuid' } } } } };
+const revisionParams = {
+  schema: {
+    params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, revision: { type: 'integer', minimum: 1, maximum: 2_000_000_000 } } },
+  },
+};
+const signatureParams = {
+  schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, signature: { type: 'string', format: 'uuid' } } } },
+};
 const listQuery = {
   schema: {
     querystring: {
-      type: 'object', additionalProperties: false,
+      type: 'object',
+      additionalProperties: false,
       properties: {
-        page: { type: 'integer', minimum: 0, maximum: 1_000_000 }, size: { type: 'integer', minimum: 1, maximum: MAX_PAGE }, q: { type: 'string', maxLength: 200 },
-        sort: { enum: ['created', 'updated', 'title', 'place', 'family', 'worth'] }, down: { type: 'boolean' },
+        page: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+        size: { type: 'integer', minimum: 1, maximum: MAX_PAGE },
+        q: { type: 'string', maxLength: 200 },
+        sort: { enum: ['created', 'updated', 'title', 'place', 'family', 'worth'] },
+        down: { type: 'boolean' },
       },
     },
   },
@@ -43,8 +67,20 @@ const listQuery = {
 /** Shown in lists only: checked for size and for the figures that are sorted by. */
 const lookSchema = yup
   .object({
-    revision: yup.number().integer().min(1).required(), site: yup.string().max(80).required(),
-    look: yup.object({ verdict: yup.string().max(20).required(), verdictText: yup.string().max(200).required(), headline: yup.string().max(400).required(), saving: yup.number().required(), daysGained: yup.number().required(), confidence: yup.number().min(0).max(1).required(), effort_h: yup.number().required(), worthPerHour: yup.number().required(), factsGiven: yup.number().required(), working: yup.array().of(yup.object({ label: yup.string().max(200).required(), text: yup.string().max(2000).defined() })).max(40).required() }).required(),
+    revision: yup.number().integer().min(1).required(),
+    site: yup.string().max(80).required(),
+    look: yup.object({
+      verdict: yup.string().max(20).required(),
+      verdictText: yup.string().max(200).required(),
+      headline: yup.string().max(400).required(),
+      saving: yup.number().required(),
+      daysGained: yup.number().required(),
+      confidence: yup.number().min(0).max(1).required(),
+      effort_h: yup.number().required(),
+      worthPerHour: yup.number().required(),
+      factsGiven: yup.number().required(),
+      working: yup.array().of(yup.object({ label: yup.string().max(200).required(), text: yup.string().max(2000).defined() })).max(40).required(),
+    }).required(),
   })
   .required();
 
@@ -108,11 +144,19 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
 
   app.get<IdParams>('/api/cases/:id/revisions', idParams, (request): Promise<RevisionRecord[]> => listRevisions(db, request.params.id));
 
-  app.get<{ Params: { id: string; revision: number } }>('/api/cases/:id/revisions/:revision', revisionParams, ({ params }) => getRevision(db, params.id, params.revision));
+  app.get<{ Params: { id: string; revision: number } }>(
+    '/api/cases/:id/revisions/:revision',
+    revisionParams,
+    ({ params }) => getRevision(db, params.id, params.revision),
+  );
 
   app.get<IdParams>('/api/cases/:id/signatures', idParams, (request): Promise<SignatureRow[]> => listSignatures(db, request.params.id));
 
-  app.get<{ Params: { id: string; signature: string } }>('/api/cases/:id/signatures/:signature', signatureParams, ({ params }): Promise<SignatureRecord> => getSignature(db, params.id, params.signature));
+  app.get<{ Params: { id: string; signature: string } }>(
+    '/api/cases/:id/signatures/:signature',
+    signatureParams,
+    ({ params }): Promise<SignatureRecord> => getSignature(db, params.id, params.signature),
+  );
 
   /** Sign-off computes the figures anew, here: what is frozen never comes from the page. */
   app.post<IdParams & { Body: unknown }>('/api/cases/:id/signatures', idParams, async (request, reply): Promise<SignatureRecord> => {
@@ -124,6 +168,18 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     const view = await pool.run('evaluate', { doc, site });
     const { who: name, role, statement } = body;
     reply.status(201);
-    return addSignature(db, { caseId: record.id, revision: record.revision, who: name.trim(), role, statement, doc, shop: site.shop, evidence: site.evidence, view, engine: ENGINE_VERSION, digest: digestOfFigures() });
+    return addSignature(db, {
+      caseId: record.id,
+      revision: record.revision,
+      who: name.trim(),
+      role,
+      statement,
+      doc,
+      shop: site.shop,
+      evidence: site.evidence,
+      view,
+      engine: ENGINE_VERSION,
+      digest: digestOfFigures(),
+    });
   });
 }

@@ -30,7 +30,11 @@ const titleText = sql<string>`${cases.doc}->>'title'`;
 const placeText = sql<string>`${cases.doc}->>'place'`;
 const familyText = sql<string>`${cases.doc}->>'family'`;
 const ORDER: Record<NonNullable<CaseListQuery['sort']>, SQL> = {
-  created: sql`${cases.createdAt}`, updated: sql`${cases.updatedAt}`, title: sql`lower(${titleText})`, place: sql`lower(${placeText})`, family: sql`${familyText}`,
+  created: sql`${cases.createdAt}`,
+  updated: sql`${cases.updatedAt}`,
+  title: sql`lower(${titleText})`,
+  place: sql`lower(${placeText})`,
+  family: sql`${familyText}`,
   worth: sql`coalesce((${quickLooks.look}->>'worthPerHour')::double precision, 0)`,
 };
 
@@ -49,8 +53,19 @@ export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = '
   const where = and(isNull(cases.removedAt), ...matches);
   const rows = await db
     .select({
-      id: cases.id, revision: cases.revision, title: titleText, family: familyText, place: placeText, trouble: sql<string>`left(${cases.doc}->>'trouble', 300)`, createdAt: cases.createdAt, updatedAt: cases.updatedAt, updatedBy: cases.updatedBy, signedRevision,
-      look: quickLooks.look, lookRevision: quickLooks.revision, lookSite: quickLooks.site,
+      id: cases.id,
+      revision: cases.revision,
+      title: titleText,
+      family: familyText,
+      place: placeText,
+      trouble: sql<string>`left(${cases.doc}->>'trouble', 300)`,
+      createdAt: cases.createdAt,
+      updatedAt: cases.updatedAt,
+      updatedBy: cases.updatedBy,
+      signedRevision,
+      look: quickLooks.look,
+      lookRevision: quickLooks.revision,
+      lookSite: quickLooks.site,
     })
     .from(cases)
     .leftJoin(quickLooks, eq(quickLooks.caseId, cases.id))
@@ -62,7 +77,10 @@ export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = '
   return {
     total,
     rows: rows.map(({ look, lookRevision, lookSite, createdAt, updatedAt, ...r }): CaseRow => ({
-      ...r, familyLabel: FAMILY_LABEL.get(r.family) ?? r.family, createdAt: createdAt.toISOString(), updatedAt: updatedAt.toISOString(),
+      ...r,
+      familyLabel: FAMILY_LABEL.get(r.family) ?? r.family,
+      createdAt: createdAt.toISOString(),
+      updatedAt: updatedAt.toISOString(),
       ...(look && lookRevision === r.revision && lookSite === siteKey && { look }),
     })),
   };
@@ -113,8 +131,12 @@ export async function saveCase(db: Db, id: string, doc: CaseDoc, revision: numbe
       .update(caseRevisions)
       .set({ revision: revision + 1, doc: slim, at: new Date() })
       .where(and(
-        eq(caseRevisions.caseId, id), eq(caseRevisions.revision, revision), eq(caseRevisions.who, who), sql`${caseRevisions.revision} > 1`,
-        sql`${caseRevisions.at} > now() - make_interval(secs => ${QUIET_SPELL_S})`, sql`not exists (select 1 from signatures s where s.case_id = ${id} and s.revision = ${revision})`,
+        eq(caseRevisions.caseId, id),
+        eq(caseRevisions.revision, revision),
+        eq(caseRevisions.who, who),
+        sql`${caseRevisions.revision} > 1`,
+        sql`${caseRevisions.at} > now() - make_interval(secs => ${QUIET_SPELL_S})`,
+        sql`not exists (select 1 from signatures s where s.case_id = ${id} and s.revision = ${revision})`,
       ))
       .returning({ revision: caseRevisions.revision });
     if (!merged) await tx.insert(caseRevisions).values({ caseId: id, revision: revision + 1, doc: slim, who });
@@ -162,8 +184,17 @@ export async function addSignature(db: Db, values: Omit<SignatureRecord, 'id' | 
 export async function listSignatures(db: Db, caseId: string): Promise<SignatureRow[]> {
   const rows = await db
     .select({
-      id: signatures.id, caseId: signatures.caseId, revision: signatures.revision, who: signatures.who, role: signatures.role, statement: signatures.statement, at: signatures.at,
-      kind: sql<SignatureRow['kind']>`${signatures.view}->'verdict'->>'kind'`, headline: sql<string>`${signatures.view}->'verdict'->>'headline'`, engine: signatures.engine, digest: signatures.digest,
+      id: signatures.id,
+      caseId: signatures.caseId,
+      revision: signatures.revision,
+      who: signatures.who,
+      role: signatures.role,
+      statement: signatures.statement,
+      at: signatures.at,
+      kind: sql<SignatureRow['kind']>`${signatures.view}->'verdict'->>'kind'`,
+      headline: sql<string>`${signatures.view}->'verdict'->>'headline'`,
+      engine: signatures.engine,
+      digest: signatures.digest,
     })
     .from(signatures)
     .where(eq(signatures.caseId, caseId))

@@ -20,7 +20,9 @@ async function serve(): Promise<{ child: ChildProcess; address?: string; said: s
   const env = { ...process.env };
   delete env['NODE_OPTIONS'];
   // Without tsx's wrapper process, so that a kill hits the server itself.
-  const child = spawn(process.execPath, ['--import', resolve(TSX, '../loader.mjs'), MAIN, '--empty', '--port', '0', '--data', folder], { env: { ...env, TSX_TSCONFIG_PATH: resolve(__dirname, '../../tsconfig.json') } });
+  const child = spawn(process.execPath, ['--import', resolve(TSX, '../loader.mjs'), MAIN, '--empty', '--port', '0', '--data', folder], {
+    env: { ...env, TSX_TSCONFIG_PATH: resolve(__dirname, '../../tsconfig.json') },
+  });
   running.add(child);
   let said = '';
   return new Promise((done) => {
@@ -64,7 +66,11 @@ describe('one data folder', () => {
     const writer = async (k: number): Promise<void> => {
       for (let i = 0; !stop; i++) {
         try {
-          const r = await fetch(`${first.address}/api/cases`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ doc: demoDoc({ title: `burst ${k}-${i}` }), who: 'test' }) });
+          const r = await fetch(`${first.address}/api/cases`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ doc: demoDoc({ title: `burst ${k}-${i}` }), who: 'test' }),
+          });
           if (r.status === 201) acknowledged.add(((await r.json()) as { id: string }).id);
           if (acknowledged.size >= 60 && !stop) {
             stop = true;

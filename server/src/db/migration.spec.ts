@@ -31,7 +31,11 @@ const ID = '11111111-1111-4111-8111-111111111111';
 const SIGNATURE = '22222222-2222-4222-8222-222222222222';
 /** A document as the first version wrote it: no form, its study inside. */
 function oldDoc(title: string): CaseDoc {
-  const doc: Partial<CaseDoc> = demoDoc({ title, shapes: { printed: studiedRef(box(20, 10, 5)) }, need: { load: { level: 'must', value: 40, from: 'scale' } } });
+  const doc: Partial<CaseDoc> = demoDoc({
+    title,
+    shapes: { printed: studiedRef(box(20, 10, 5)) },
+    need: { load: { level: 'must', value: 40, from: 'scale' } },
+  });
   delete doc.version;
   return doc as CaseDoc;
 }
@@ -43,8 +47,19 @@ async function oldFolder(name: string): Promise<string> {
   await migrate(drizzle(client), { migrationsFolder: firstOnly() });
   const put = (query: string, ...values: unknown[]): Promise<unknown> => client.query(query, values);
   await put('insert into cases (id, revision, doc, updated_by) values ($1, 2, $2, $3)', ID, JSON.stringify(oldDoc('Second')), 'Ada');
-  for (const [revision, title] of [[1, 'First'], [2, 'Second']] as const) await put('insert into case_revisions (case_id, revision, doc, who) values ($1, $2, $3, $4)', ID, revision, JSON.stringify(oldDoc(title)), 'Ada');
-  await put('insert into signatures (id, case_id, revision, who, role, statement, doc, shop, view) values ($1, $2, 2, $3, $4, $5, $6, $7, $8)', SIGNATURE, ID, 'Bo', 'chief', 'go', JSON.stringify(oldDoc('Second')), JSON.stringify(DEFAULT_SHOP), JSON.stringify({ verdict: { kind: 'print', headline: 'Print it' } }));
+  for (const [revision, title] of [[1, 'First'], [2, 'Second']] as const)
+    await put('insert into case_revisions (case_id, revision, doc, who) values ($1, $2, $3, $4)', ID, revision, JSON.stringify(oldDoc(title)), 'Ada');
+  await put(
+    'insert into signatures (id, case_id, revision, who, role, statement, doc, shop, view) values ($1, $2, 2, $3, $4, $5, $6, $7, $8)',
+    SIGNATURE,
+    ID,
+    'Bo',
+    'chief',
+    'go',
+    JSON.stringify(oldDoc('Second')),
+    JSON.stringify(DEFAULT_SHOP),
+    JSON.stringify({ verdict: { kind: 'print', headline: 'Print it' } }),
+  );
   await put('insert into shops (id, revision, shop) values (1, 4, $1)', JSON.stringify({ ...DEFAULT_SHOP, currency: 'CHF' }));
   await client.close();
   return dataDir;
@@ -55,7 +70,12 @@ describe('a folder of the first version', () => {
     const { db, close } = await openDb(await oldFolder('whole'), MIGRATIONS);
     try {
       const record = await getCase(db, ID);
-      expect(record).toMatchObject({ revision: 2, signedRevision: 2, updatedBy: 'Ada', doc: { version: 2, title: 'Second', need: { load: { value: 40, from: 'scale' } } } });
+      expect(record).toMatchObject({
+        revision: 2,
+        signedRevision: 2,
+        updatedBy: 'Ada',
+        doc: { version: 2, title: 'Second', need: { load: { value: 40, from: 'scale' } } },
+      });
       // Its study is still in it, and moves to its own table with the next save.
       expect(record.doc.shapes.printed!.study).toBeDefined();
       expect((await getRevision(db, ID, 1)).doc).toMatchObject({ version: 2, title: 'First' });
@@ -86,7 +106,9 @@ describe('a folder of the first version', () => {
     writeFileSync(file, `${readFileSync(file, 'utf8')}--> statement-breakpoint\nselect 1 / 0;`);
     await expect(openDb(dataDir, torn)).rejects.toThrow();
     const client = await PGlite.create({ dataDir });
-    const tables = (await client.query<{ t: string }>("select table_name as t from information_schema.tables where table_schema = 'public'")).rows.map((r) => r.t);
+    const tables = (await client.query<{ t: string }>("select table_name as t from information_schema.tables where table_schema = 'public'")).rows.map((r) =>
+      r.t
+    );
     expect(tables.sort()).toEqual(['case_revisions', 'cases', 'meshes', 'shops', 'signatures']);
     await client.close();
     const { db, close } = await openDb(dataDir, MIGRATIONS);

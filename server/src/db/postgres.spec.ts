@@ -18,12 +18,13 @@ const MIGRATIONS = resolve(__dirname, '../../migrations');
 // The server refuses to run as root: it is started as Debian's own user. Without the package, or without the right to, there is nothing to test here.
 const able = BIN !== undefined && process.getuid?.() === 0;
 
-const freePort = (): Promise<number> => new Promise((done) => {
-  const s = createServer().listen(0, '127.0.0.1', () => {
-    const { port } = s.address() as { port: number };
-    s.close(() => done(port));
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const s = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = s.address() as { port: number };
+      s.close(() => done(port));
+    });
   });
-});
 
 (able ? describe : describe.skip)('on a PostgreSQL server', () => {
   let folder: string;

@@ -36,6 +36,9 @@ export function fileRoutes(app: FastifyInstance, { meshes: store }: Context): vo
     const type = bytes && typeOf(bytes);
     if (!bytes || !type) throw new AppError('FILE_NOT_FOUND');
     const shown = type.startsWith('image/') ? 'inline' : 'attachment';
-    return reply.type(type).header('content-disposition', `${shown}; filename*=UTF-8''${fileNameOf(request.query.name ?? 'file')}`).header('cache-control', 'private, max-age=31536000, immutable').send(bytes);
+    return reply.type(type).header('content-disposition', `${shown}; filename*=UTF-8''${fileNameOf(request.query.name ?? 'file')}`).header(
+      'cache-control',
+      'private, max-age=31536000, immutable',
+    ).send(bytes);
   });
 }

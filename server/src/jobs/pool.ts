@@ -16,5 +16,8 @@ export interface Pool {
 export function openPool(file: string, { threads = 2, queue }: { threads?: number; queue?: number } = {}): Pool {
   if (!existsSync(file)) return { run: async (name, arg) => TASKS[name](arg as never) as never, close: async () => undefined };
   const pool = new Piscina({ filename: file, minThreads: 0, maxThreads: threads, idleTimeout: 30_000, ...(queue !== undefined && { maxQueue: queue }) });
-  return { run: (name, arg, longest_ms) => pool.run({ name, arg }, longest_ms ? { signal: AbortSignal.timeout(longest_ms) } : undefined), close: () => pool.destroy() };
+  return {
+    run: (name, arg, longest_ms) => pool.run({ name, arg }, longest_ms ? { signal: AbortSignal.timeout(longest_ms) } : undefined),
+    close: () => pool.destroy(),
+  };
 }

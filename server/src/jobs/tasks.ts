@@ -28,7 +28,9 @@ export const TASKS = {
     return { measure, study: studyShape(mesh, measure, up) };
   },
   /** A STEP or IGES file as a binary STL in millimetres. */
-  async tessellate({ bytes, fileName, tolerance_mm }: { bytes: Uint8Array; fileName: string; tolerance_mm: number }): Promise<{ stl: Uint8Array } | { problem: string }> {
+  async tessellate(
+    { bytes, fileName, tolerance_mm }: { bytes: Uint8Array; fileName: string; tolerance_mm: number },
+  ): Promise<{ stl: Uint8Array } | { problem: string }> {
     try {
       const { vertices, indices } = readCad(await cadKernel(), bytes, fileName, tolerance_mm);
       return { stl: writeStl(vertices, indices) };

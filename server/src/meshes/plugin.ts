@@ -12,7 +12,10 @@ export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Co
 
   app.post<{ Querystring: { name?: string; unit?: string }; Body: Buffer }>(
     '/api/meshes',
-    { bodyLimit: MAX_BYTES, schema: { querystring: { type: 'object', properties: { name: { type: 'string', maxLength: 255 }, unit: { enum: ['mm', 'inch'] } } } } },
+    {
+      bodyLimit: MAX_BYTES,
+      schema: { querystring: { type: 'object', properties: { name: { type: 'string', maxLength: 255 }, unit: { enum: ['mm', 'inch'] } } } },
+    },
     async (request): Promise<MeshRecord> => {
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
       return storeMesh({ db, meshes: store, pool }, bytes, request.query.unit === 'inch' ? 'inch' : 'mm', cleanFileName(request.query.name ?? 'part.stl'));
@@ -31,7 +34,12 @@ export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Co
  * Measure a mesh file and keep it.
  * @throws AppError MESH_UNREADABLE
  */
-export async function storeMesh({ db, meshes: store, pool }: Pick<Context, 'db' | 'meshes' | 'pool'>, bytes: Uint8Array, unit: 'mm' | 'inch', fileName: string): Promise<MeshRecord> {
+export async function storeMesh(
+  { db, meshes: store, pool }: Pick<Context, 'db' | 'meshes' | 'pool'>,
+  bytes: Uint8Array,
+  unit: 'mm' | 'inch',
+  fileName: string,
+): Promise<MeshRecord> {
   const result = await pool.run('measure', { bytes, unit, fileName });
   if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
   const hash = await store.put(bytes);

@@ -38,7 +38,11 @@ describe('model files', () => {
   });
   it('however a file is damaged, it ends as a mesh or in a clear error', async () => {
     const kernel = await cadKernel();
-    const damage = fc.record({ iges: fc.boolean(), cut: fc.double({ min: 0, max: 1, noNaN: true }), hits: fc.array(fc.tuple(fc.nat(), fc.integer({ min: 32, max: 126 })), { maxLength: 12 }) });
+    const damage = fc.record({
+      iges: fc.boolean(),
+      cut: fc.double({ min: 0, max: 1, noNaN: true }),
+      hits: fc.array(fc.tuple(fc.nat(), fc.integer({ min: 32, max: 126 })), { maxLength: 12 }),
+    });
     let refused = 0;
     fc.assert(
       fc.property(damage, ({ iges, cut, hits }) => {

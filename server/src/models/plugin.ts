@@ -14,7 +14,8 @@ interface Query {
 }
 const schema = {
   querystring: {
-    type: 'object', required: ['name'],
+    type: 'object',
+    required: ['name'],
     properties: { name: { type: 'string', maxLength: 255 }, tolerance: { type: 'number', minimum: CAD_TOLERANCE.least, maximum: CAD_TOLERANCE.most } },
   },
 } as const;

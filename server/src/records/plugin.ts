@@ -15,13 +15,21 @@ import { validate } from '../validate';
 import { addRecord, getRecord, listRecords, removeRecord, restoreRecord, saveRecord } from './store';
 
 const who = yup.string().max(80).default('local user');
-const bodyOf = (kind: RecordKind): yup.Schema => yup.object({ values: valuesSchema(kind.inputs).required(), who, revision: yup.number().integer().min(1).optional() }).noUnknown().required();
+const bodyOf = (kind: RecordKind): yup.Schema =>
+  yup.object({ values: valuesSchema(kind.inputs).required(), who, revision: yup.number().integer().min(1).optional() }).noUnknown().required();
 const BODIES = new Map(RECORD_KINDS.map((k) => [k.id, bodyOf(k)]));
 
 const KIND = { type: 'string', enum: RECORD_KINDS.map((k) => k.id) };
 const listSchema = {
   params: { type: 'object', properties: { kind: KIND } },
-  querystring: { type: 'object', properties: { case: { type: 'string', format: 'uuid' }, page: { type: 'integer', minimum: 0, maximum: 100_000, default: 0 }, size: { type: 'integer', minimum: 1, maximum: 500, default: 50 } } },
+  querystring: {
+    type: 'object',
+    properties: {
+      case: { type: 'string', format: 'uuid' },
+      page: { type: 'integer', minimum: 0, maximum: 100_000, default: 0 },
+      size: { type: 'integer', minimum: 1, maximum: 500, default: 50 },
+    },
+  },
 };
 const idSchema = { params: { type: 'object', properties: { kind: KIND, id: { type: 'string', format: 'uuid' } } } };
 
@@ -42,7 +50,10 @@ function cell(spec: InputSpec, values: Values, currency: string): string {
   const v = values[spec.id];
   if (v === undefined) return '';
   if (spec.kind === 'number' && typeof v === 'number') return String(v);
-  if (spec.kind === 'table') return safe((v as Values[]).map((row) => spec.columns.map((c) => inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')).join(' ')).join('; '));
+  if (spec.kind === 'table')
+    return safe(
+      (v as Values[]).map((row) => spec.columns.map((c) => inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')).join(' ')).join('; '),
+    );
   return safe(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
 }
 
@@ -64,14 +75,20 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
     return (await getCase(db, caseId)).id;
   }
 
-  app.get<ListRequest>('/api/records/:kind', { schema: listSchema }, async ({ params, query }): Promise<RecordList> =>
-    listRecords(db, params.kind, await place(params.kind, query.case), query.page, query.size));
+  app.get<ListRequest>(
+    '/api/records/:kind',
+    { schema: listSchema },
+    async ({ params, query }): Promise<RecordList> => listRecords(db, params.kind, await place(params.kind, query.case), query.page, query.size),
+  );
 
   app.get<ListRequest>('/api/records/:kind/csv', { schema: listSchema }, async ({ params, query }, reply) => {
     const kind = recordKindOf(params.kind);
     const { rows } = await listRecords(db, kind.id, await place(kind.id, query.case), 0, CSV_ROWS);
     const { shop } = await readShop(db);
-    const csv = Papa.unparse({ fields: ['entered', 'by', ...kind.inputs.map((i) => i.id)], data: rows.map((r) => [r.at, safe(r.who), ...kind.inputs.map((i) => cell(i, r.values, shop.currency))]) });
+    const csv = Papa.unparse({
+      fields: ['entered', 'by', ...kind.inputs.map((i) => i.id)],
+      data: rows.map((r) => [r.at, safe(r.who), ...kind.inputs.map((i) => cell(i, r.values, shop.currency))]),
+    });
     return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${kind.id}.csv"`).send(csv);
   });
 

@@ -38,7 +38,12 @@ afterAll(async () => {
 });
 
 async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, payload?: unknown, type?: string) {
-  const r = await app.inject({ method, url, headers: { host: '127.0.0.1:4300', ...(type && { 'content-type': type }) }, ...(payload !== undefined && { payload: payload as never }) });
+  const r = await app.inject({
+    method,
+    url,
+    headers: { host: '127.0.0.1:4300', ...(type && { 'content-type': type }) },
+    ...(payload !== undefined && { payload: payload as never }),
+  });
   const isJson = r.headers['content-type']?.toString().includes('json');
   return { status: r.statusCode, body: (isJson ? r.json() : r.rawPayload) as T, headers: r.headers };
 }
@@ -54,9 +59,13 @@ describe('records', () => {
     const first = (await call<RecordRow>('POST', url, { values: QUOTE, who: 'Bo' })).body;
     expect(first).toMatchObject({ kind: 'quote', caseId: id, revision: 1, who: 'Bo', values: QUOTE });
     await call('POST', url, { values: { ...QUOTE, supplier: 'Second' } });
-    expect((await call<RecordList>('GET', url)).body).toMatchObject({ total: 2, rows: [{ values: { supplier: 'Second' } }, { values: { supplier: 'Tornería Prueba' } }] });
+    expect((await call<RecordList>('GET', url)).body).toMatchObject({
+      total: 2,
+      rows: [{ values: { supplier: 'Second' } }, { values: { supplier: 'Tornería Prueba' } }],
+    });
     expect((await call<RecordList>('GET', `${url}&page=1&size=1`)).body).toMatchObject({ total: 2, rows: [{ values: { supplier: 'Tornería Prueba' } }] });
-    const change = (revision: number) => call<RecordRow & { code: string }>('PUT', `/api/records/quote/${first.id}`, { values: { ...QUOTE, once: 40 }, revision, who: 'Cy' });
+    const change = (revision: number) =>
+      call<RecordRow & { code: string }>('PUT', `/api/records/quote/${first.id}`, { values: { ...QUOTE, once: 40 }, revision, who: 'Cy' });
     expect((await change(1)).body).toMatchObject({ revision: 2, who: 'Cy', values: { once: 40 } });
     expect(await change(1)).toMatchObject({ status: 409, body: { code: 'RECORD_CHANGED' } });
     expect((await call('DELETE', `/api/records/quote/${first.id}`)).status).toBe(204);
@@ -68,12 +77,19 @@ describe('records', () => {
   });
   it('refuse what is incomplete, misplaced or of another kind, by the field', async () => {
     const { id } = await newCase();
-    expect(await call('POST', `/api/records/quote?case=${id}`, { values: { ...QUOTE, supplier: ' ' } })).toMatchObject({ status: 422, body: { field: 'values.supplier' } });
-    expect(await call('POST', `/api/records/quote?case=${id}`, { values: { ...QUOTE, breaks: [{ from: 0, each: 1 }] } })).toMatchObject({ status: 422, body: { field: 'values.breaks[0].from' } });
+    expect(await call('POST', `/api/records/quote?case=${id}`, { values: { ...QUOTE, supplier: ' ' } })).toMatchObject({
+      status: 422,
+      body: { field: 'values.supplier' },
+    });
+    expect(await call('POST', `/api/records/quote?case=${id}`, { values: { ...QUOTE, breaks: [{ from: 0, each: 1 }] } })).toMatchObject({
+      status: 422,
+      body: { field: 'values.breaks[0].from' },
+    });
     expect((await call('POST', '/api/records/quote', { values: QUOTE })).status).toBe(422);
     expect((await call('POST', '/api/records/rumour', { values: {} })).status).toBe(400);
     expect((await call('POST', `/api/records/quote?case=${'0'.repeat(8)}-0000-4000-8000-000000000000`, { values: QUOTE })).status).toBe(404);
-    expect(await call('POST', `/api/records/note?case=${id}`, { values: { text: 'x', picture: { hash: 'a'.repeat(64), name: 'x.png', size_bytes: 1 } } })).toMatchObject({ status: 404, body: { code: 'FILE_NOT_FOUND' } });
+    expect(await call('POST', `/api/records/note?case=${id}`, { values: { text: 'x', picture: { hash: 'a'.repeat(64), name: 'x.png', size_bytes: 1 } } }))
+      .toMatchObject({ status: 404, body: { code: 'FILE_NOT_FOUND' } });
     const { body: note } = await call<RecordRow>('POST', `/api/records/note?case=${id}`, { values: { text: 'x' } });
     expect((await call('PUT', `/api/records/quote/${note.id}`, { values: QUOTE, revision: 1 })).status).toBe(404);
   });
@@ -161,17 +177,29 @@ describe('studies of meshes', () => {
     expect(made.doc.shapes.printed!.study).toEqual(JSON.parse(JSON.stringify(ref.study)));
     const rows = await open.db.select().from(studies);
     expect(rows.filter((r) => r.hash === hash)).toHaveLength(1);
-    const [{ stored }] = (await open.db.execute<{ stored: string }>(sql`select doc::text as stored from cases where id = ${made.id}`) as unknown as { rows: { stored: string }[] }).rows;
+    const [{ stored }] =
+      (await open.db.execute<{ stored: string }>(sql`select doc::text as stored from cases where id = ${made.id}`) as unknown as { rows: { stored: string }[] })
+        .rows;
     expect(stored).not.toContain('"study"');
     // Turned another way there is no study yet.
-    const turned = (await call<CaseRecord>('PUT', `/api/cases/${made.id}`, { doc: { ...made.doc, shapes: { printed: { ...ref, up: [1, 0, 0], study: undefined } } }, revision: 1, who: 'x' })).body;
+    const turned = (await call<CaseRecord>('PUT', `/api/cases/${made.id}`, {
+      doc: { ...made.doc, shapes: { printed: { ...ref, up: [1, 0, 0], study: undefined } } },
+      revision: 1,
+      who: 'x',
+    })).body;
     expect(turned.doc.shapes.printed!.study).toBeUndefined();
   });
 });
 
 describe('the list of cases', () => {
   it('sends rows, a page at a time, searched and sorted here', async () => {
-    for (const [title, place, family] of [['Zebra nest', 'Hall 9 west', 'press-nest'], ['aardvark gauge', 'Hall 9 east', 'gauge'], ['Middle jig', 'Hall 9 east', 'hand-jig']] as const) await newCase(demoDoc({ title, place, family }));
+    for (
+      const [title, place, family] of [['Zebra nest', 'Hall 9 west', 'press-nest'], ['aardvark gauge', 'Hall 9 east', 'gauge'], [
+        'Middle jig',
+        'Hall 9 east',
+        'hand-jig',
+      ]] as const
+    ) await newCase(demoDoc({ title, place, family }));
     const list = async (query: string) => (await call<CaseList>('GET', `/api/cases?q=${encodeURIComponent('hall 9')}&${query}`)).body;
     expect((await list('sort=title')).rows.map((r) => r.title)).toEqual(['aardvark gauge', 'Middle jig', 'Zebra nest']);
     expect((await list('sort=title&down=true')).rows[0].title).toBe('Zebra nest');

@@ -37,7 +37,9 @@ export async function addRecord(db: Db, kind: string, caseId: string | null, val
 
 /** @throws AppError RECORD_NOT_FOUND, RECORD_CHANGED */
 export async function saveRecord(db: Db, id: string, values: Values, revision: number, who: string): Promise<RecordRow> {
-  const [row] = await db.update(records).set({ values, who, revision: revision + 1 }).where(and(eq(records.id, id), eq(records.revision, revision), isNull(records.removedAt))).returning();
+  const [row] = await db.update(records).set({ values, who, revision: revision + 1 }).where(
+    and(eq(records.id, id), eq(records.revision, revision), isNull(records.removedAt)),
+  ).returning();
   if (!row) {
     await getRecord(db, id);
     throw new AppError('RECORD_CHANGED');
@@ -65,7 +67,9 @@ export function readEvidence(db: Db): Promise<Evidence> {
   let kept = evidence.get(db);
   if (!kept) {
     const telling = RECORD_KINDS.filter((k) => k.summarise).map((k) => k.id);
-    kept = db.select().from(records).where(and(inArray(records.kind, telling), isNull(records.removedAt))).orderBy(asc(records.at), asc(records.id)).then((rows) => evidenceOf(rows.map(toRecord)));
+    kept = db.select().from(records).where(and(inArray(records.kind, telling), isNull(records.removedAt))).orderBy(asc(records.at), asc(records.id)).then((
+      rows,
+    ) => evidenceOf(rows.map(toRecord)));
     evidence.set(db, kept);
     kept.catch(() => evidence.delete(db));
   }

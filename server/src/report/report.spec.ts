@@ -14,7 +14,8 @@ const definition = (d: CaseDoc, system: 'metric' | 'inch' = 'metric') =>
 function words(node: unknown): string[] {
   if (typeof node === 'string') return [node];
   if (Array.isArray(node)) return node.flatMap(words);
-  if (node && typeof node === 'object') return Object.entries(node).filter(([k]) => ['content', 'text', 'stack', 'ul', 'columns', 'table', 'body'].includes(k)).flatMap(([, v]) => words(v));
+  if (node && typeof node === 'object')
+    return Object.entries(node).filter(([k]) => ['content', 'text', 'stack', 'ul', 'columns', 'table', 'body'].includes(k)).flatMap(([, v]) => words(v));
   return [];
 }
 
@@ -23,7 +24,18 @@ describe('the report', () => {
     const d = doc('Hinge');
     const text = words(definition(d)).join('\n');
     const { view } = evaluateCase(d, BUILT_IN_SITE, 200);
-    for (const part of [d.title, view.verdict.headline, view.verdict.rule, ...view.verdict.conditions, ...view.verdict.cautions, 'works council', 'enamel complaints', d.trouble]) expect(text).toContain(part);
+    for (
+      const part of [
+        d.title,
+        view.verdict.headline,
+        view.verdict.rule,
+        ...view.verdict.conditions,
+        ...view.verdict.cautions,
+        'works council',
+        'enamel complaints',
+        d.trouble,
+      ]
+    ) expect(text).toContain(part);
     for (const p of view.pins) expect(text).toContain(p.option.materialLabel);
   });
   it('speaks inches when asked', () => {
@@ -31,7 +43,10 @@ describe('the report', () => {
   });
   it('uses only signs that its faces have', () => {
     for (const { doc: d } of DEMO_CASES) {
-      const odd = words(definition({ ...d, shapes: {}, start: '2026-11-25' })).join('').replace(/[\n\u0020-\u017f\u2013\u2014\u2018\u2019\u201c\u201d\u2022\u2026\u20ac\u2212]/g, '');
+      const odd = words(definition({ ...d, shapes: {}, start: '2026-11-25' })).join('').replace(
+        /[\n\u0020-\u017f\u2013\u2014\u2018\u2019\u201c\u201d\u2022\u2026\u20ac\u2212]/g,
+        '',
+      );
       expect(odd).toBe('');
     }
   });
@@ -49,7 +64,10 @@ describe('a plan in the report', () => {
     expect(text).toContain('Plan: Brake and bead');
     expect(text).toContain('beyond what plastic tools bend');
     expect(text).toContain('lbf');
-    expect((await renderPdf(reportDefinition({ doc, shop: DEFAULT_SHOP, view, revision: 1, printedAt: '2026-11-25T10:00', system: 'metric' }))).subarray(0, 5).toString()).toBe('%PDF-');
+    expect(
+      (await renderPdf(reportDefinition({ doc, shop: DEFAULT_SHOP, view, revision: 1, printedAt: '2026-11-25T10:00', system: 'metric' }))).subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-');
   });
   it('draws at the size of the paper, whatever the size of the part', () => {
     const svg = drawingSvg(view.plans[0].drawing!, 200);

@@ -63,7 +63,11 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
     }),
     content: [
       { text: doc.title, bold: true, fontSize: 18 },
-      { text: [familyOf(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '), style: 'small', margin: [0, 0, 0, 8] },
+      {
+        text: [familyOf(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '),
+        style: 'small',
+        margin: [0, 0, 0, 8],
+      },
       {
         table: {
           widths: ['*'],
@@ -72,8 +76,12 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
               { text: VERDICTS[verdict.kind].toUpperCase(), font: 'Condensed', fontSize: 10, color: OCHRE },
               { text: verdict.headline, font: 'Condensed', fontSize: 16, margin: [0, 0, 0, 4] },
               { ul: verdict.reasons },
-              ...(verdict.conditions.length ? [{ text: 'On condition', bold: true, margin: [0, 5, 0, 1] } as Content, { ul: verdict.conditions } as Content] : []),
-              ...(verdict.cautions.length ? [{ text: 'Cautions', bold: true, color: OCHRE, margin: [0, 5, 0, 1] } as Content, { ul: verdict.cautions } as Content] : []),
+              ...(verdict.conditions.length
+                ? [{ text: 'On condition', bold: true, margin: [0, 5, 0, 1] } as Content, { ul: verdict.conditions } as Content]
+                : []),
+              ...(verdict.cautions.length
+                ? [{ text: 'Cautions', bold: true, color: OCHRE, margin: [0, 5, 0, 1] } as Content, { ul: verdict.cautions } as Content]
+                : []),
               { text: `Rule: ${verdict.rule}`, style: 'small', margin: [0, 5, 0, 0] },
             ],
             margin: [6, 6, 6, 6],
@@ -81,18 +89,49 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
         },
         layout: { hLineColor: () => PETROL, vLineColor: () => PETROL, hLineWidth: () => 0.8, vLineWidth: () => 0.8 },
       },
-      ...(pins.length ? [head('Routes side by side'), routeTable(pins, cur, system), head('Price of the first order, part by part'), ...pins.map((p) => buildUpBar(p, pins, cur)), head('Until it is ready'), leadTable(pins), head('Screening of these routes'), screeningTable(pins)] : []),
+      ...(pins.length
+        ? [
+          head('Routes side by side'),
+          routeTable(pins, cur, system),
+          head('Price of the first order, part by part'),
+          ...pins.map((p) => buildUpBar(p, pins, cur)),
+          head('Until it is ready'),
+          leadTable(pins),
+          head('Screening of these routes'),
+          screeningTable(pins),
+        ]
+        : []),
       ...view.plans.flatMap((p) => planSection(p, cur, system)),
       head('The need'),
       needTable(doc, shop, system),
       ...quotes(doc, cur),
       head('Today'),
-      { text: [doc.trouble, doc.today.cost === null ? 'Price today: not known.' : `Price today: ${formatMoney(doc.today.cost, cur)} a tool.`, doc.today.wait_days === null ? '' : `Wait today: ${doc.today.wait_days} days.`, `A day's delay costs ${formatMoney(doc.today.delay_per_day, cur)}.`].filter(Boolean).join(' ') },
+      {
+        text: [
+          doc.trouble,
+          doc.today.cost === null ? 'Price today: not known.' : `Price today: ${formatMoney(doc.today.cost, cur)} a tool.`,
+          doc.today.wait_days === null ? '' : `Wait today: ${doc.today.wait_days} days.`,
+          `A day's delay costs ${formatMoney(doc.today.delay_per_day, cur)}.`,
+        ].filter(Boolean).join(' '),
+      },
       head('Sign-off'),
       signature
-        ? { text: `Signed by ${signature.who}${signature.role ? `, ${signature.role}` : ''}, on ${formatDate(signature.at.slice(0, 16))} UTC, on the figures of revision ${signature.revision}.${signature.statement ? ` "${signature.statement}"` : ''}` }
-        : { columns: ['Name', 'Role', 'Date'].map((t) => ({ stack: [{ canvas: [{ type: 'line', x1: 0, y1: 22, x2: 150, y2: 22, lineWidth: 0.5, lineColor: QUIET }] }, { text: t, style: 'small' }] })) },
-      { text: `Figures are at likely values; beneath them the 10 %, 50 % and 90 % points of ${view.samples} samples. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`, style: 'small', margin: [0, 10, 0, 0] },
+        ? {
+          text: `Signed by ${signature.who}${signature.role ? `, ${signature.role}` : ''}, on ${
+            formatDate(signature.at.slice(0, 16))
+          } UTC, on the figures of revision ${signature.revision}.${signature.statement ? ` "${signature.statement}"` : ''}`,
+        }
+        : {
+          columns: ['Name', 'Role', 'Date'].map((t) => ({
+            stack: [{ canvas: [{ type: 'line', x1: 0, y1: 22, x2: 150, y2: 22, lineWidth: 0.5, lineColor: QUIET }] }, { text: t, style: 'small' }],
+          })),
+        },
+      {
+        text:
+          `Figures are at likely values; beneath them the 10 %, 50 % and 90 % points of ${view.samples} samples. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`,
+        style: 'small',
+        margin: [0, 10, 0, 0],
+      },
     ],
   };
 }
@@ -107,12 +146,24 @@ function routeTable(pins: PinView[], currency: string, system: UnitSystem): Cont
       { text: f.label },
       ...pins.map((p): TableCell => {
         const g = p.figures[i];
-        const range = g.range.p90 > g.range.p10 ? `\n${[g.range.p10, g.range.p50, g.range.p90].map((x) => formatFigure(x, g.unit, '', system).trim()).join('  ·  ')}` : '';
-        return { text: [{ text: `${formatFigure(g.value, g.unit, currency, system)}${g.overridden ? ' (quoted)' : ''}`, bold: g.name === 'price_programme' }, { text: range, fontSize: 7, color: QUIET }], alignment: 'right' };
+        const range = g.range.p90 > g.range.p10
+          ? `\n${[g.range.p10, g.range.p50, g.range.p90].map((x) => formatFigure(x, g.unit, '', system).trim()).join('  ·  ')}`
+          : '';
+        return {
+          text: [{ text: `${formatFigure(g.value, g.unit, currency, system)}${g.overridden ? ' (quoted)' : ''}`, bold: g.name === 'price_programme' }, {
+            text: range,
+            fontSize: 7,
+            color: QUIET,
+          }],
+          alignment: 'right',
+        };
       }),
     ]);
   }
-  rows.push([{ text: 'Ready (likely; 90 % by)' }, ...pins.map((p) => right(`${formatDate(p.lead.ready, false)}\n${p.lead.risk ? formatDate(p.lead.risk.readyP90, false) : ''}`))]);
+  rows.push([
+    { text: 'Ready (likely; 90 % by)' },
+    ...pins.map((p) => right(`${formatDate(p.lead.ready, false)}\n${p.lead.risk ? formatDate(p.lead.risk.readyP90, false) : ''}`)),
+  ]);
   rows.push([{ text: 'Chance of being cheapest' }, ...pins.map((p) => right(`${Math.round(100 * p.chanceCheapest)} %`))]);
   return { table: { headerRows: 1, widths: [120, ...pins.map(() => '*')], body: rows }, layout: SHEET };
 }
@@ -137,7 +188,14 @@ function buildUpBar(pin: PinView, pins: PinView[], currency: string): Content {
   };
 }
 
-const STROKE: Record<DrawnPath['style'], string> = { heavy: `stroke="${INK}" stroke-width="1.6"`, thin: `stroke="${INK}" stroke-width="0.8"`, dashed: `stroke="${INK}" stroke-width="0.9" stroke-dasharray="4 2"`, work: `stroke="${OCHRE}" stroke-width="1.2"`, dimension: `stroke="${PETROL}" stroke-width="0.6"`, dot: 'stroke="none"' };
+const STROKE: Record<DrawnPath['style'], string> = {
+  heavy: `stroke="${INK}" stroke-width="1.6"`,
+  thin: `stroke="${INK}" stroke-width="0.8"`,
+  dashed: `stroke="${INK}" stroke-width="0.9" stroke-dasharray="4 2"`,
+  work: `stroke="${OCHRE}" stroke-width="1.2"`,
+  dimension: `stroke="${PETROL}" stroke-width="0.6"`,
+  dot: 'stroke="none"',
+};
 const FILL = { part: '#fbf8f0', shade: '#d9d3c4', hatch: '#e7e1d3' };
 
 /** A plan's drawing for paper, brought to points so that lines have the width they say. */
@@ -146,22 +204,42 @@ export function drawingSvg(d: Drawing, width_pt: number): string {
   const k = width_pt / box.width;
   const escaped = (t: string): string => t.replace(/&/g, '&amp;').replace(/</g, '&lt;');
   const scaled = (path: string): string => path.replace(/-?\d+(?:\.\d+)?(?:e[+-]?\d+)?/g, (n) => String(Number((Number(n) * k).toFixed(3))));
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width_pt}" height="${box.height * k}" viewBox="${box.x * k} ${box.y * k} ${width_pt} ${box.height * k}">${paths
-    .map((p) => `<path d="${scaled(p.d)}" fill="${p.style === 'dot' ? PETROL : p.fill ? FILL[p.fill] : 'none'}" ${STROKE[p.style]}/>`).join('')}${words
-    .map((w) => `<text x="${w.x * k}" y="${w.y * k}" font-family="Sans" font-size="${letter * k}" fill="${INK}" text-anchor="${w.anchor}" transform="rotate(${w.turn} ${w.x * k} ${w.y * k})">${escaped(w.text)}</text>`).join('')}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width_pt}" height="${box.height * k}" viewBox="${box.x * k} ${box.y * k} ${width_pt} ${
+    box.height * k
+  }">${
+    paths
+      .map((p) => `<path d="${scaled(p.d)}" fill="${p.style === 'dot' ? PETROL : p.fill ? FILL[p.fill] : 'none'}" ${STROKE[p.style]}/>`).join('')
+  }${
+    words
+      .map((w) =>
+        `<text x="${w.x * k}" y="${w.y * k}" font-family="Sans" font-size="${letter * k}" fill="${INK}" text-anchor="${w.anchor}" transform="rotate(${w.turn} ${
+          w.x * k
+        } ${w.y * k})">${escaped(w.text)}</text>`
+      ).join('')
+  }</svg>`;
 }
 
 /** A plan in use: what it finds, its headline figures and its drawing. */
 function planSection(plan: PlanView, currency: string, system: UnitSystem): Content[] {
   return [
     head(`Plan: ${plan.label}`),
-    { table: { widths: [60, 90, '*'], body: plan.findings.map((f): TableCell[] => [STATE_WORDS[f.state], f.label, { text: f.reason, style: 'small' }]) }, layout: SHEET },
+    {
+      table: { widths: [60, 90, '*'], body: plan.findings.map((f): TableCell[] => [STATE_WORDS[f.state], f.label, { text: f.reason, style: 'small' }]) },
+      layout: SHEET,
+    },
     {
       columns: [
-        { table: { widths: ['*', 'auto'], body: plan.figures.slice(0, plan.headline).map((f): TableCell[] => [f.label, right(formatFigure(f.value, f.unit, currency, system))]) }, layout: SHEET },
+        {
+          table: {
+            widths: ['*', 'auto'],
+            body: plan.figures.slice(0, plan.headline).map((f): TableCell[] => [f.label, right(formatFigure(f.value, f.unit, currency, system))]),
+          },
+          layout: SHEET,
+        },
         ...(plan.drawing ? [{ svg: drawingSvg(plan.drawing, 230), width: 230 }] : []),
       ],
-      columnGap: 14, margin: [0, 6, 0, 0],
+      columnGap: 14,
+      margin: [0, 6, 0, 0],
     },
     ...(plan.cautions.length ? [{ ul: [...plan.cautions], style: 'small' } as Content] : []),
   ];
@@ -173,7 +251,12 @@ function leadTable(pins: PinView[]): Content {
       widths: [14, '*', 90],
       body: pins.map((p) => [
         { text: p.letter, bold: true },
-        { text: p.lead.quoted ? 'Quoted wait.' : p.lead.stages.map((s) => `${s.label} ${s.hours < 0.05 ? '0' : s.hours.toFixed(1)} h${s.runs > 1 ? ` × ${s.runs}` : ''}`).join(', then '), style: 'small' },
+        {
+          text: p.lead.quoted
+            ? 'Quoted wait.'
+            : p.lead.stages.map((s) => `${s.label} ${s.hours < 0.05 ? '0' : s.hours.toFixed(1)} h${s.runs > 1 ? ` × ${s.runs}` : ''}`).join(', then '),
+          style: 'small',
+        },
         right(formatDate(p.lead.ready)),
       ]),
     },
@@ -185,7 +268,9 @@ function screeningTable(pins: PinView[]): Content {
   return {
     table: {
       widths: [14, 60, 60, '*'],
-      body: pins.flatMap((p) => p.option.checks.map((c, i): TableCell[] => [{ text: i ? '' : p.letter, bold: true }, c.label, STATE_WORDS[c.state], { text: c.reason, style: 'small' }])),
+      body: pins.flatMap((p) =>
+        p.option.checks.map((c, i): TableCell[] => [{ text: i ? '' : p.letter, bold: true }, c.label, STATE_WORDS[c.state], { text: c.reason, style: 'small' }])
+      ),
     },
     layout: SHEET,
   };
@@ -196,14 +281,26 @@ function needTable(doc: CaseDoc, shop: Shop, system: UnitSystem): Content {
   const box = doc.shapes.printed ?? doc.shapes.machined;
   const rows: TableCell[][] = REQUIREMENTS.filter((r) => need[r.id]).map((r) => {
     const n = need[r.id]!;
-    return [r.label, right(requirementText(r.id, n.value, system)), n.level, { text: n.assumed ? 'assumed: usual for this kind of tool' : n.from || 'given', style: 'small' }];
+    return [r.label, right(requirementText(r.id, n.value, system)), n.level, {
+      text: n.assumed ? 'assumed: usual for this kind of tool' : n.from || 'given',
+      style: 'small',
+    }];
   });
-  rows.push(['Size', right((box?.measure.box_mm ?? doc.size_mm).map((x) => formatQuantity(x, 'length', system)).join(' × ')), '', { text: box ? `measured on ${box.fileName}` : 'rough', style: 'small' }]);
+  rows.push(['Size', right((box?.measure.box_mm ?? doc.size_mm).map((x) => formatQuantity(x, 'length', system)).join(' × ')), '', {
+    text: box ? `measured on ${box.fileName}` : 'rough',
+    style: 'small',
+  }]);
   return { table: { widths: [120, 170, 34, '*'], body: rows }, layout: SHEET };
 }
 
 function quotes(doc: CaseDoc, currency: string): Content[] {
-  const lines = Object.entries(doc.overrides).flatMap(([route, all]) => Object.entries(all).map(([line, o]) => `${route}, ${line}: ${formatMoney(o.likely, currency).replace(`\u00a0${currency}`, '')} (${o.low} to ${o.high}), ${o.kind === 'quote' ? 'quote' : 'own figure'}: ${o.note}`));
+  const lines = Object.entries(doc.overrides).flatMap(([route, all]) =>
+    Object.entries(all).map(([line, o]) =>
+      `${route}, ${line}: ${formatMoney(o.likely, currency).replace(`\u00a0${currency}`, '')} (${o.low} to ${o.high}), ${
+        o.kind === 'quote' ? 'quote' : 'own figure'
+      }: ${o.note}`
+    )
+  );
   return lines.length ? [head('Figures put over computed ones'), { ul: lines }] : [];
 }
 

@@ -8,7 +8,8 @@ import { readEvidence, siteKey } from '../records/store';
 import { validate } from '../validate';
 import { getShopRevision, listShopRevisions, readShop, saveShop, type StoredShop } from './store';
 
-const writeSchema = yup.object({ shop: shopSchema, revision: yup.number().integer().min(0).required(), who: yup.string().max(80).default('local user') }).required();
+const writeSchema = yup.object({ shop: shopSchema, revision: yup.number().integer().min(0).required(), who: yup.string().max(80).default('local user') })
+  .required();
 
 /** Thousands of own materials fit. */
 const SHOP_BYTES = 24 * 1024 * 1024;
@@ -26,5 +27,7 @@ export function shopRoutes(app: FastifyInstance, { db }: Context): void {
 
   app.get('/api/shop/revisions', (): Promise<RevisionRecord[]> => listShopRevisions(db));
 
-  app.get<{ Params: { revision: number } }>('/api/shop/revisions/:revision', { schema: { params: { type: 'object', properties: { revision: { type: 'integer', minimum: 1 } } } } }, ({ params }): Promise<StoredShop> => getShopRevision(db, params.revision));
+  app.get<{ Params: { revision: number } }>('/api/shop/revisions/:revision', {
+    schema: { params: { type: 'object', properties: { revision: { type: 'integer', minimum: 1 } } } },
+  }, ({ params }): Promise<StoredShop> => getShopRevision(db, params.revision));
 }

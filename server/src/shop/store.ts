@@ -20,21 +20,22 @@ export async function readShop(db: Db): Promise<StoredShop> {
 
 /** @throws AppError SHOP_CHANGED */
 export async function saveShop(db: Db, shop: Shop, revision: number, who: string): Promise<StoredShop> {
-  const rows =
-    revision === 0
-      ? await db.insert(shops).values({ id: ONLY, shop }).onConflictDoNothing().returning({ revision: shops.revision })
-      : await db
-          .update(shops)
-          .set({ shop, revision: revision + 1, updatedAt: new Date() })
-          .where(and(eq(shops.id, ONLY), eq(shops.revision, revision)))
-          .returning({ revision: shops.revision });
+  const rows = revision === 0
+    ? await db.insert(shops).values({ id: ONLY, shop }).onConflictDoNothing().returning({ revision: shops.revision })
+    : await db
+      .update(shops)
+      .set({ shop, revision: revision + 1, updatedAt: new Date() })
+      .where(and(eq(shops.id, ONLY), eq(shops.revision, revision)))
+      .returning({ revision: shops.revision });
   if (!rows.length) throw new AppError('SHOP_CHANGED');
   await db.insert(shopRevisions).values({ revision: rows[0].revision, shop, who });
   return { revision: rows[0].revision, shop };
 }
 
 export async function listShopRevisions(db: Db): Promise<RevisionRecord[]> {
-  const rows = await db.select({ revision: shopRevisions.revision, at: shopRevisions.at, who: shopRevisions.who }).from(shopRevisions).orderBy(desc(shopRevisions.revision));
+  const rows = await db.select({ revision: shopRevisions.revision, at: shopRevisions.at, who: shopRevisions.who }).from(shopRevisions).orderBy(
+    desc(shopRevisions.revision),
+  );
   return rows.map((r) => ({ ...r, at: r.at.toISOString() }));
 }
 

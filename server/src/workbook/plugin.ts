@@ -6,7 +6,9 @@ import { readSite } from '../records/store';
 
 /** GET the audit workbook of a case as it stands. */
 export function workbookRoutes(app: FastifyInstance, { db, pool }: Context): void {
-  app.get<{ Params: { id: string } }>('/api/cases/:id/sheet.xlsx', { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } } } }, async (request, reply) => {
+  app.get<{ Params: { id: string } }>('/api/cases/:id/sheet.xlsx', {
+    schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } } },
+  }, async (request, reply) => {
     const { doc } = await getCase(db, request.params.id);
     const site = await readSite(db);
     const bytes = await pool.run('workbook', { doc, site });

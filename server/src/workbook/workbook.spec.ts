@@ -27,7 +27,10 @@ describe('the audit workbook', () => {
   const doc = demoDoc({
     family: 'tray',
     today: { way: 'machined', material: 'al-6061', cost: 333, wait_days: 20, delay_per_day: 15 },
-    pins: [{ process: 'extrusion-fibre', material: 'pa-carbon' }, { process: 'powder-polymer', material: 'pa12-powder' }, { process: 'vat-resin', material: 'resin-tough' }, { process: 'cnc-mill', material: 'al-6061' }],
+    pins: [{ process: 'extrusion-fibre', material: 'pa-carbon' }, { process: 'powder-polymer', material: 'pa12-powder' }, {
+      process: 'vat-resin',
+      material: 'resin-tough',
+    }, { process: 'cnc-mill', material: 'al-6061' }],
   });
   const { results } = evaluateCase(doc, BUILT_IN_SITE, 1);
 

@@ -9,19 +9,34 @@ import type { Figured } from '@cuadro/core/worksheet/figured';
 import { spreadsheetFormula } from '@cuadro/core/worksheet/spreadsheet';
 
 const HEAD: Partial<ExcelJS.Font> = { bold: true, color: { argb: 'FF0D4A52' } };
-const SUMMARY = ['price_each', 'price_once', 'price_order', 'mass_tool', 'tools_bought', 'cost_per_cycle', 'price_programme', 'wait_cost', 'programme_with_wait'] as const;
+const SUMMARY = [
+  'price_each',
+  'price_once',
+  'price_order',
+  'mass_tool',
+  'tools_bought',
+  'cost_per_cycle',
+  'price_programme',
+  'wait_cost',
+  'programme_with_wait',
+] as const;
 
 /**
  * The audit workbook: one sheet a route with its entries and its lines as live formulas, and a summary that points at
  * them. Changing an entry in any spreadsheet program changes everything that hangs on it.
  */
-export async function auditWorkbook(doc: CaseDoc, currency: string, results: readonly [string, RouteResult][], plans: readonly Figured[] = []): Promise<Buffer> {
+export async function auditWorkbook(
+  doc: CaseDoc,
+  currency: string,
+  results: readonly [string, RouteResult][],
+  plans: readonly Figured[] = [],
+): Promise<Buffer> {
   const book = new ExcelJS.Workbook();
   book.calcProperties.fullCalcOnLoad = true;
   const summary = book.addWorksheet('Summary');
   summary.columns = [{ width: 34 }, { width: 14 }, ...results.map(() => ({ width: 22 }))];
   summary.addRow([doc.title]).font = { ...HEAD, size: 14 };
-  summary.addRow(['Figures at likely values. Each points at the route\'s own sheet, where it is computed line by line.']);
+  summary.addRow(["Figures at likely values. Each points at the route's own sheet, where it is computed line by line."]);
   summary.addRow([]);
   summary.addRow(['Figure', 'Unit', ...results.map(([letter, r]) => `${letter} ${r.title}`)]).font = HEAD;
 
@@ -33,7 +48,11 @@ export async function auditWorkbook(doc: CaseDoc, currency: string, results: rea
     summary.addRow([
       line.label,
       unitText(line.unit, currency),
-      ...results.map(([letter, r], i): ExcelJS.CellFormulaValue => ({ formula: `'${letter}'!${addresses[i].get(name)}`, result: valueOf(r.point, name), date1904: false })),
+      ...results.map(([letter, r], i): ExcelJS.CellFormulaValue => ({
+        formula: `'${letter}'!${addresses[i].get(name)}`,
+        result: valueOf(r.point, name),
+        date1904: false,
+      })),
     ]);
   }
   return Buffer.from(await book.xlsx.writeBuffer());
@@ -44,7 +63,14 @@ export async function auditWorkbook(doc: CaseDoc, currency: string, results: rea
  * @param worked values of entries that were worked out beside the sheet
  * @returns the cell of each entry and line
  */
-function sheetOf(book: ExcelJS.Workbook, name: string, title: string, { sheet: lines, entries, overrides, point }: Figured, currency: string, worked: Readonly<Record<string, number>> = {}): Map<string, string> {
+function sheetOf(
+  book: ExcelJS.Workbook,
+  name: string,
+  title: string,
+  { sheet: lines, entries, overrides, point }: Figured,
+  currency: string,
+  worked: Readonly<Record<string, number>> = {},
+): Map<string, string> {
   const sheet = book.addWorksheet(name);
   sheet.columns = [{ width: 40 }, { width: 14 }, { width: 16 }, { width: 12 }, { width: 12 }, { width: 22 }, { width: 60 }];
   sheet.addRow([title]).font = { ...HEAD, size: 13 };
@@ -67,7 +93,15 @@ function sheetOf(book: ExcelJS.Workbook, name: string, title: string, { sheet: l
     const over = overrides[name];
     const formula = spreadsheetFormula(lines, name, (n) => address.get(n)!);
     const remark = over ? 'Computed; the figure used is the one put over it, among the entries.' : (line.note ?? '');
-    const row = sheet.addRow([over ? `${line.label} (computed)` : line.label, unitText(line.unit, currency), { formula, result: computedValueOf(point, name) }, '', '', over ? computedName(name) : name, remark]);
+    const row = sheet.addRow([
+      over ? `${line.label} (computed)` : line.label,
+      unitText(line.unit, currency),
+      { formula, result: computedValueOf(point, name) },
+      '',
+      '',
+      over ? computedName(name) : name,
+      remark,
+    ]);
     if (!over) address.set(name, `$C$${row.number}`);
   }
   sheet.views = [{ state: 'frozen', ySplit: 1 }];

@@ -19,8 +19,23 @@ function setUp(change: Partial<CaseDoc> = {}, more: Record<string, unknown> = {}
   const done: string[] = [];
   const record = signal<Partial<CaseRecord>>({ id: 'c1', revision: 7, signedRevision: null });
   const store = {
-    doc, record, view: signal(view), computing: signal(false), saveState: signal<SaveState>('saved'), fault: signal(''), missing: signal(false), theirs: signal(undefined), otherTabs: signal(new Set()), formerVerdict: signal(undefined),
-    canUndo: () => true, canRedo: () => false, open: async (id: string) => void done.push(`open ${id}`), undo: () => void done.push('undo'), redo: () => void done.push('redo'), settle: (who: string) => void done.push(who), ...more,
+    doc,
+    record,
+    view: signal(view),
+    computing: signal(false),
+    saveState: signal<SaveState>('saved'),
+    fault: signal(''),
+    missing: signal(false),
+    theirs: signal(undefined),
+    otherTabs: signal(new Set()),
+    formerVerdict: signal(undefined),
+    canUndo: () => true,
+    canRedo: () => false,
+    open: async (id: string) => void done.push(`open ${id}`),
+    undo: () => void done.push('undo'),
+    redo: () => void done.push('redo'),
+    settle: (who: string) => void done.push(who),
+    ...more,
   };
   TestBed.configureTestingModule({ providers: [provideRouter([{ path: '**', component: Nothing }]), { provide: ComputeService, useValue: {} }] });
   TestBed.overrideComponent(CasePage, { set: { providers: [{ provide: CaseStore, useValue: store }] } });
@@ -35,7 +50,8 @@ function setUp(change: Partial<CaseDoc> = {}, more: Record<string, unknown> = {}
     at.dispatchEvent(event);
     return event;
   };
-  const fullness = (): Record<string, string> => Object.fromEntries([...el.querySelectorAll('.strip a')].map((a) => a.textContent!.trim().split(', ') as [string, string]));
+  const fullness = (): Record<string, string> =>
+    Object.fromEntries([...el.querySelectorAll('.strip a')].map((a) => a.textContent!.trim().split(', ') as [string, string]));
   return { el, done, went, press, fullness, record, fixture, text: () => el.textContent!.replace(/\s+/g, ' ') };
 }
 
@@ -52,7 +68,10 @@ describe('the page of a case', () => {
     expect(bare.fullness()).toMatchObject({ Need: 'empty', Shape: 'empty', Routes: 'partial', Verdict: 'partial', Proof: 'later' });
     TestBed.resetTestingModule();
     const given = { level: 'must' as const, from: '' };
-    const full = setUp({ need: { load: { ...given, value: 50 }, serviceTemp: { ...given, value: 25 }, tolerance: { ...given, value: 1 } }, pins: [{ process: 'cnc-mill', material: 'al-6061' }] });
+    const full = setUp({
+      need: { load: { ...given, value: 50 }, serviceTemp: { ...given, value: 25 }, tolerance: { ...given, value: 1 } },
+      pins: [{ process: 'cnc-mill', material: 'al-6061' }],
+    });
     expect(full.fullness()).toMatchObject({ Need: 'done', Routes: 'done', Verdict: 'partial' });
     full.record.update((r) => ({ ...r, signedRevision: 7 }));
     full.fixture.detectChanges();
@@ -80,7 +99,10 @@ describe('the page of a case', () => {
     expect(done).toEqual(['undo', 'redo', 'redo']);
   });
   it('lets the user choose when somebody else saved meanwhile', () => {
-    const { el, done, text } = setUp({}, { saveState: signal('conflict'), theirs: signal({ updatedBy: 'Ada', revision: 8, updatedAt: '2026-11-25T08:00:00Z' }) });
+    const { el, done, text } = setUp({}, {
+      saveState: signal('conflict'),
+      theirs: signal({ updatedBy: 'Ada', revision: 8, updatedAt: '2026-11-25T08:00:00Z' }),
+    });
     expect(text()).toContain('Ada saved revision 8');
     expect(text()).toContain('Nothing is lost: choose.');
     for (const b of el.querySelectorAll<HTMLButtonElement>('[role=alert] button')) b.click();

@@ -16,7 +16,12 @@ import { WorkingMargin } from '../shared/working-margin';
 type Fullness = 'empty' | 'partial' | 'done' | 'later';
 
 const SAVE_WORDS: Record<SaveState, string> = {
-  saved: 'saved', saving: 'saving …', unsaved: 'not yet saved', offline: 'kept in this browser', refused: 'not saved', conflict: 'changed elsewhere',
+  saved: 'saved',
+  saving: 'saving …',
+  unsaved: 'not yet saved',
+  offline: 'kept in this browser',
+  refused: 'not saved',
+  conflict: 'changed elsewhere',
 };
 
 /** One case: its title block, the strip of steps, the step at hand, and the margin. */
@@ -45,7 +50,9 @@ export class CasePage {
   protected readonly theirsAt = computed(() => formatDate(this.store.theirs()?.updatedAt.slice(0, 16) ?? ''));
 
   private readonly need = computed(() => factsOf(this.store.doc()!, this.shops.site()).need);
-  protected readonly gaps = computed(() => REQUIREMENTS.filter((r) => !this.need()[r.id] && familyOf(this.store.doc()!.family).essential.includes(r.id)).map((r) => inSentence(r.label)));
+  protected readonly gaps = computed(() =>
+    REQUIREMENTS.filter((r) => !this.need()[r.id] && familyOf(this.store.doc()!.family).essential.includes(r.id)).map((r) => inSentence(r.label))
+  );
   protected readonly assumed = computed(() => REQUIREMENTS.filter((r) => this.need()[r.id]?.assumed).map((r) => inSentence(r.label)));
 
   protected readonly steps = computed<{ path: string; label: string; fullness: Fullness }[]>(() => {

@@ -7,16 +7,47 @@ import { ComputeService } from '../data/compute.service';
 import { ShopService } from '../data/shop.service';
 import { CasesPage } from './cases-page';
 
-const row = (title: string, more: Partial<CaseRow> = {}): CaseRow => ({ id: title, revision: 2, title, family: 'gauge', familyLabel: 'Gauge', place: 'Hall 1', trouble: '', createdAt: '2026-11-20T10:00:00Z', updatedAt: '2026-11-20T10:00:00Z', updatedBy: 'Ada', signedRevision: null, ...more });
+const row = (title: string, more: Partial<CaseRow> = {}): CaseRow => ({
+  id: title,
+  revision: 2,
+  title,
+  family: 'gauge',
+  familyLabel: 'Gauge',
+  place: 'Hall 1',
+  trouble: '',
+  createdAt: '2026-11-20T10:00:00Z',
+  updatedAt: '2026-11-20T10:00:00Z',
+  updatedBy: 'Ada',
+  signedRevision: null,
+  ...more,
+});
 
-async function open(rows: CaseRow[] = [row('A'), row('B', { signedRevision: 2 }), row('C', { revision: 3, signedRevision: 2 })], total = rows.length, fail = false) {
+async function open(
+  rows: CaseRow[] = [row('A'), row('B', { signedRevision: 2 }), row('C', { revision: 3, signedRevision: 2 })],
+  total = rows.length,
+  fail = false,
+) {
   const asked: CaseListQuery[] = [];
   const removed: string[] = [];
   jest.useFakeTimers();
   TestBed.configureTestingModule({
     providers: [
-      provideRouter([]), { provide: ComputeService, useValue: {} }, { provide: ShopService, useValue: { currency: () => 'EUR' } },
-      { provide: ApiService, useValue: { cases: (q: CaseListQuery) => { asked.push(q); return fail ? throwError(() => new Error('The server does not answer.')) : of({ rows, total }); }, remove: (id: string) => { removed.push(id); return of(undefined); } } },
+      provideRouter([]),
+      { provide: ComputeService, useValue: {} },
+      { provide: ShopService, useValue: { currency: () => 'EUR' } },
+      {
+        provide: ApiService,
+        useValue: {
+          cases: (q: CaseListQuery) => {
+            asked.push(q);
+            return fail ? throwError(() => new Error('The server does not answer.')) : of({ rows, total });
+          },
+          remove: (id: string) => {
+            removed.push(id);
+            return of(undefined);
+          },
+        },
+      },
     ],
   });
   const fixture = TestBed.createComponent(CasesPage);

@@ -117,7 +117,9 @@ export class CasesPage {
     try {
       await firstValueFrom(this.api.remove(r.id));
       await this.load();
-      this.snack.open(`"${r.title}" was taken off the list.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() => void firstValueFrom(this.api.restore(r.id)).then(() => this.load()));
+      this.snack.open(`"${r.title}" was taken off the list.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() =>
+        void firstValueFrom(this.api.restore(r.id)).then(() => this.load())
+      );
     } catch (e) {
       this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
     }

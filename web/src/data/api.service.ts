@@ -5,7 +5,22 @@ import type { CaseDoc } from '@cuadro/core/case/types';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import type { FileValue, Values } from '@cuadro/core/inputs/spec';
 import type { RecordRow } from '@cuadro/core/records/kind';
-import type { ApiError, CaseList, CaseListQuery, CaseRecord, CaseWrite, LookWrite, MeshRecord, ModelRecord, RecordList, RevisionRecord, ShopRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
+import type {
+  ApiError,
+  CaseList,
+  CaseListQuery,
+  CaseRecord,
+  CaseWrite,
+  LookWrite,
+  MeshRecord,
+  ModelRecord,
+  RecordList,
+  RevisionRecord,
+  ShopRecord,
+  SignatureRecord,
+  SignatureRow,
+  SignRequest,
+} from '@cuadro/core/wire';
 
 /** A refused or failed request, in words. `offline`: the server did not answer at all. */
 export class RequestFault extends Error {
@@ -22,7 +37,10 @@ export class RequestFault extends Error {
 
 function toFault(e: unknown): Observable<never> {
   if (e instanceof HttpErrorResponse) {
-    if (e.status === 0) return throwError(() => new RequestFault('The server does not answer. Your changes are kept in this browser and are sent when it does.', 'OFFLINE', true));
+    if (e.status === 0)
+      return throwError(() =>
+        new RequestFault('The server does not answer. Your changes are kept in this browser and are sent when it does.', 'OFFLINE', true)
+      );
     // Where bytes were asked for, the error comes as bytes too.
     const body = (e.error instanceof ArrayBuffer ? parsed(e.error) : e.error) as Partial<ApiError> | null;
     return throwError(() => new RequestFault(body?.message ?? 'The server refused the request.', body?.code ?? 'UNKNOWN', false, body?.field, body?.current));
@@ -51,20 +69,30 @@ export class ApiService {
   remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
   restore = (id: string): Observable<CaseRecord> => this.http.post<CaseRecord>(`/api/cases/${id}/restore`, null).pipe(catchError(toFault));
   revisions = (id: string): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>(`/api/cases/${id}/revisions`).pipe(catchError(toFault));
-  revision = (id: string, revision: number): Observable<RevisionRecord & { doc: CaseDoc }> => this.http.get<RevisionRecord & { doc: CaseDoc }>(`/api/cases/${id}/revisions/${revision}`).pipe(catchError(toFault));
+  revision = (id: string, revision: number): Observable<RevisionRecord & { doc: CaseDoc }> =>
+    this.http.get<RevisionRecord & { doc: CaseDoc }>(`/api/cases/${id}/revisions/${revision}`).pipe(catchError(toFault));
   signatures = (id: string): Observable<SignatureRow[]> => this.http.get<SignatureRow[]>(`/api/cases/${id}/signatures`).pipe(catchError(toFault));
-  sign = (id: string, request: SignRequest): Observable<SignatureRecord> => this.http.post<SignatureRecord>(`/api/cases/${id}/signatures`, request).pipe(catchError(toFault));
+  sign = (id: string, request: SignRequest): Observable<SignatureRecord> =>
+    this.http.post<SignatureRecord>(`/api/cases/${id}/signatures`, request).pipe(catchError(toFault));
   shop = (): Observable<ShopRecord> => this.http.get<ShopRecord>('/api/shop').pipe(catchError(toFault));
-  saveShop = (shop: Shop, revision: number, who: string): Observable<ShopRecord> => this.http.put<ShopRecord>('/api/shop', { shop, revision, who }).pipe(catchError(toFault));
+  saveShop = (shop: Shop, revision: number, who: string): Observable<ShopRecord> =>
+    this.http.put<ShopRecord>('/api/shop', { shop, revision, who }).pipe(catchError(toFault));
   shopRevisions = (): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>('/api/shop/revisions').pipe(catchError(toFault));
-  shopRevision = (revision: number): Observable<{ revision: number; shop: Shop }> => this.http.get<{ revision: number; shop: Shop }>(`/api/shop/revisions/${revision}`).pipe(catchError(toFault));
-  records = (kind: string, caseId: string | undefined, page: number, size: number): Observable<RecordList> => this.http.get<RecordList>(`/api/records/${kind}`, { params: { ...(caseId && { case: caseId }), page, size } }).pipe(catchError(toFault));
-  addRecord = (kind: string, caseId: string | undefined, values: Values, who: string): Observable<RecordRow> => this.http.post<RecordRow>(`/api/records/${kind}`, { values, who }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));
-  saveRecord = (kind: string, id: string, values: Values, revision: number, who: string): Observable<RecordRow> => this.http.put<RecordRow>(`/api/records/${kind}/${id}`, { values, revision, who }).pipe(catchError(toFault));
+  shopRevision = (revision: number): Observable<{ revision: number; shop: Shop }> =>
+    this.http.get<{ revision: number; shop: Shop }>(`/api/shop/revisions/${revision}`).pipe(catchError(toFault));
+  records = (kind: string, caseId: string | undefined, page: number, size: number): Observable<RecordList> =>
+    this.http.get<RecordList>(`/api/records/${kind}`, { params: { ...(caseId && { case: caseId }), page, size } }).pipe(catchError(toFault));
+  addRecord = (kind: string, caseId: string | undefined, values: Values, who: string): Observable<RecordRow> =>
+    this.http.post<RecordRow>(`/api/records/${kind}`, { values, who }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));
+  saveRecord = (kind: string, id: string, values: Values, revision: number, who: string): Observable<RecordRow> =>
+    this.http.put<RecordRow>(`/api/records/${kind}/${id}`, { values, revision, who }).pipe(catchError(toFault));
   removeRecord = (kind: string, id: string): Observable<void> => this.http.delete<void>(`/api/records/${kind}/${id}`).pipe(catchError(toFault));
-  restoreRecord = (kind: string, id: string): Observable<RecordRow> => this.http.post<RecordRow>(`/api/records/${kind}/${id}/restore`, null).pipe(catchError(toFault));
+  restoreRecord = (kind: string, id: string): Observable<RecordRow> =>
+    this.http.post<RecordRow>(`/api/records/${kind}/${id}/restore`, null).pipe(catchError(toFault));
   addFile = (bytes: Uint8Array<ArrayBuffer>, name: string): Observable<FileValue> =>
-    this.http.post<FileValue>('/api/files', new Blob([bytes]), { params: { name }, headers: { 'content-type': 'application/octet-stream' } }).pipe(catchError(toFault));
+    this.http.post<FileValue>('/api/files', new Blob([bytes]), { params: { name }, headers: { 'content-type': 'application/octet-stream' } }).pipe(
+      catchError(toFault),
+    );
   mesh = (hash: string): Observable<ArrayBuffer> => this.http.get(`/api/meshes/${hash}`, { responseType: 'arraybuffer' }).pipe(catchError(toFault));
   addMesh = (bytes: Uint8Array<ArrayBuffer>, name: string, unit: 'mm' | 'inch'): Observable<MeshRecord> =>
     this.http

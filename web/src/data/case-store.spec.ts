@@ -24,16 +24,35 @@ class SilentChannel {
   }
 }
 
-const record = (revision: number, title = 'Test jig'): CaseRecord => ({ id: 'c1', revision, doc: demoDoc({ title }), updatedAt: '2026-11-25T08:00:00Z', updatedBy: 'Ada', signedRevision: null });
+const record = (revision: number, title = 'Test jig'): CaseRecord => ({
+  id: 'c1',
+  revision,
+  doc: demoDoc({ title }),
+  updatedAt: '2026-11-25T08:00:00Z',
+  updatedBy: 'Ada',
+  signedRevision: null,
+});
 
-function setUp(save: (w: CaseWrite) => ReturnType<ApiService['save']>, stored = record(3), evaluate: () => Promise<CaseView> = () => new Promise(() => undefined), rescreen: (doc: CaseDoc) => Promise<RouteOption[]> = () => new Promise(() => undefined)) {
+function setUp(
+  save: (w: CaseWrite) => ReturnType<ApiService['save']>,
+  stored = record(3),
+  evaluate: () => Promise<CaseView> = () => new Promise(() => undefined),
+  rescreen: (doc: CaseDoc) => Promise<RouteOption[]> = () => new Promise(() => undefined),
+) {
   const writes: CaseWrite[] = [];
   TestBed.configureTestingModule({
     providers: [
       CaseStore,
       {
         provide: ApiService,
-        useValue: { case: () => of(stored), shop: () => of({ revision: 1, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE, siteKey: '1' }), save: (_: string, w: CaseWrite) => { writes.push(w); return save(w); } },
+        useValue: {
+          case: () => of(stored),
+          shop: () => of({ revision: 1, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE, siteKey: '1' }),
+          save: (_: string, w: CaseWrite) => {
+            writes.push(w);
+            return save(w);
+          },
+        },
       },
       // Evaluation is the worker's; here it never answers unless a test says what.
       { provide: ComputeService, useValue: { evaluate, rescreen } },
@@ -63,7 +82,12 @@ describe('the open case', () => {
   it('screens again the moment an edit is made, long before prices follow', async () => {
     const view = evaluateCase(record(3).doc, BUILT_IN_SITE, 20).view;
     let asked = 0;
-    const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }), record(3), () => (asked++ < 2 ? Promise.resolve(view) : new Promise(() => undefined)), async (doc) => screenStates(factsOf(doc, BUILT_IN_SITE)));
+    const { store } = setUp(
+      (w) => of({ ...record(w.revision + 1), doc: w.doc }),
+      record(3),
+      () => (asked++ < 2 ? Promise.resolve(view) : new Promise(() => undefined)),
+      async (doc) => screenStates(factsOf(doc, BUILT_IN_SITE)),
+    );
     await store.open('c1');
     await wait(1000);
     expect(store.options()).toBe(view.options);
@@ -93,7 +117,9 @@ describe('the open case', () => {
   });
   it('keeps edits when the server is gone, tries again, and takes them up after a reload', async () => {
     let gone = true;
-    const { store, writes } = setUp((w) => (gone ? throwError(() => new RequestFault('no answer', 'OFFLINE', true)) : of({ ...record(w.revision + 1), doc: w.doc })));
+    const { store, writes } = setUp((
+      w,
+    ) => (gone ? throwError(() => new RequestFault('no answer', 'OFFLINE', true)) : of({ ...record(w.revision + 1), doc: w.doc })));
     await store.open('c1');
     store.edit((d) => ({ ...d, title: 'kept' }));
     await wait(1000);

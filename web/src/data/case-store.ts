@@ -89,7 +89,13 @@ export class CaseStore implements OnDestroy {
             );
           }),
           // A fault of one evaluation must not end all later ones.
-          retry({ delay: (e: unknown) => { this.computing.set(false); this.fault.set(e instanceof Error ? e.message : String(e)); return timer(0); } }),
+          retry({
+            delay: (e: unknown) => {
+              this.computing.set(false);
+              this.fault.set(e instanceof Error ? e.message : String(e));
+              return timer(0);
+            },
+          }),
         )
         .subscribe(),
     );

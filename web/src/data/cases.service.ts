@@ -50,7 +50,7 @@ export class CasesService {
     try {
       await this.shops.load();
       const rows: CaseRow[] = [];
-      for (let page = 0; ; page++) {
+      for (let page = 0;; page++) {
         const list = await firstValueFrom(this.api.cases({ page, size: PAGE }));
         rows.push(...list.rows);
         // A page that came back empty ends it: rows may have been taken off meanwhile.

@@ -13,7 +13,14 @@ function setUp(): MarginService {
       {
         provide: ComputeService,
         useValue: {
-          working: (_: unknown, name: string): Promise<Working> => (gone ? Promise.reject(new Error('This route is no longer there.')) : Promise.resolve({ name, label: `the ${name}`, unit: 'money', value, inputs: [] })),
+          working: (
+            _: unknown,
+            name: string,
+          ): Promise<
+            Working
+          > => (gone
+            ? Promise.reject(new Error('This route is no longer there.'))
+            : Promise.resolve({ name, label: `the ${name}`, unit: 'money', value, inputs: [] })),
           lead: () => Promise.resolve({ stages: [], days: 3, ready: '2026-12-01T10:00', quoted: false }),
         },
       },

@@ -105,10 +105,13 @@ export class ShapeService implements OnDestroy {
   async study(up: Vec3): Promise<ShapeStudy> {
     const job = this.begin('Studying the part');
     const second = this.both(job);
-    const [{ body, marks }, build] = await this.guard(job, Promise.all([
-      this.pair[0].get().body(proxy((s: string) => this.say(job, s))),
-      second.then(() => this.pair[1].get().build(up)),
-    ]));
+    const [{ body, marks }, build] = await this.guard(
+      job,
+      Promise.all([
+        this.pair[0].get().body(proxy((s: string) => this.say(job, s))),
+        second.then(() => this.pair[1].get().build(up)),
+      ]),
+    );
     this.end(job);
     this.marks.set(marks);
     void this.keep('marks', marks);

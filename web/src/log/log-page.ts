@@ -43,10 +43,20 @@ export class LogPage {
   protected readonly lives = computed(() => {
     const { evidence, shop } = this.shops.site();
     const shelf = shelfOf(shop);
-    return evidence.life.map((l) => `What ${DUTIES[l.duty]}, of ${shelf.has(l.material) ? shelf.material(l.material).label : l.material}: median life ${formatNumber(Math.round(l.median))} cycles, from ${ownLog(l.n)}, ${l.worn} worn out.`);
+    return evidence.life.map((l) =>
+      `What ${DUTIES[l.duty]}, of ${shelf.has(l.material) ? shelf.material(l.material).label : l.material}: median life ${
+        formatNumber(Math.round(l.median))
+      } cycles, from ${ownLog(l.n)}, ${l.worn} worn out.`
+    );
   });
   protected readonly ratios = computed(() =>
-    this.shops.site().evidence.ratios.map((r) => (r.of === 'scrap' ? `${processOf(r.process).label}: ${Math.round(100 * r.mean)} % of ${ownLog(r.n, 'build')} failed.` : `${processOf(r.process).label}: ${OF_WORDS[r.of]} came out at ${formatNumber(r.mean, 2)} times the estimate, ${ownLog(r.n, 'build')}.`)));
+    this.shops.site().evidence.ratios.map((
+      r,
+    ) => (r.of === 'scrap'
+      ? `${processOf(r.process).label}: ${Math.round(100 * r.mean)} % of ${ownLog(r.n, 'build')} failed.`
+      : `${processOf(r.process).label}: ${OF_WORDS[r.of]} came out at ${formatNumber(r.mean, 2)} times the estimate, ${ownLog(r.n, 'build')}.`)
+    )
+  );
 
   constructor() {
     inject(MarginService).clear();

@@ -16,7 +16,13 @@ import { LogPage } from '../log/log-page';
 import { ShopService } from '../data/shop.service';
 import { RecordsView } from './records-view';
 
-const QUOTE: Values = { supplier: 'Tornería Prueba', dated: '2026-11-25', valid_until: '2199-01-01', breaks: [{ from: 1, each: 120 }, { from: 10, each: 80 }], once: 0 };
+const QUOTE: Values = {
+  supplier: 'Tornería Prueba',
+  dated: '2026-11-25',
+  valid_until: '2199-01-01',
+  breaks: [{ from: 1, each: 120 }, { from: 10, each: 80 }],
+  once: 0,
+};
 const row = (values: Values, id = 'r1', kind = 'quote'): RecordRow => ({ id, kind, caseId: 'c1', at: '2026-11-25T10:00:00Z', who: 'Bo', revision: 3, values });
 
 function api(rows: RecordRow[], more: object = {}) {
@@ -28,8 +34,13 @@ function api(rows: RecordRow[], more: object = {}) {
   return {
     calls,
     value: {
-      records: () => of({ total: rows.length, rows }), addRecord: keep('add', row({})), saveRecord: keep('save', row({})), removeRecord: keep('remove', undefined), restoreRecord: keep('restore', row({})),
-      revisions: () => of([{ revision: 5, at: '2026-11-25T10:00:00Z', who: 'Bo' }, { revision: 2, at: '2026-11-20T10:00:00Z', who: 'Ada' }]), revision: (_: string, revision: number) => of({ revision, at: '2026-11-20T10:00:00Z', who: 'Ada', doc: demoDoc({ title: 'As it was' }) }),
+      records: () => of({ total: rows.length, rows }),
+      addRecord: keep('add', row({})),
+      saveRecord: keep('save', row({})),
+      removeRecord: keep('remove', undefined),
+      restoreRecord: keep('restore', row({})),
+      revisions: () => of([{ revision: 5, at: '2026-11-25T10:00:00Z', who: 'Bo' }, { revision: 2, at: '2026-11-20T10:00:00Z', who: 'Ada' }]),
+      revision: (_: string, revision: number) => of({ revision, at: '2026-11-20T10:00:00Z', who: 'Ada', doc: demoDoc({ title: 'As it was' }) }),
       ...more,
     },
   };
@@ -37,7 +48,18 @@ function api(rows: RecordRow[], more: object = {}) {
 const reload = jest.fn(async () => undefined);
 function provide(server: ReturnType<typeof api>, evidence: Evidence = BUILT_IN_SITE.evidence) {
   const site = { shop: BUILT_IN_SITE.shop, evidence };
-  TestBed.configureTestingModule({ providers: [{ provide: ApiService, useValue: server.value }, { provide: ComputeService, useValue: {} }, { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => site.shop, site: () => site, load: async () => undefined, reload } }] });
+  TestBed.configureTestingModule({
+    providers: [{ provide: ApiService, useValue: server.value }, { provide: ComputeService, useValue: {} }, {
+      provide: ShopService,
+      useValue: {
+        currency: () => 'EUR',
+        shop: () => site.shop,
+        site: () => site,
+        load: async () => undefined,
+        reload,
+      },
+    }],
+  });
 }
 async function hands<T>(fixture: { detectChanges(): void; nativeElement: HTMLElement; componentInstance: T }) {
   const el = fixture.nativeElement;
@@ -89,7 +111,12 @@ describe('records of any kind', () => {
     expect(el.querySelector('form [role=alert]')!.textContent).toBe('Supplier is missing.');
     await type('Supplier', 'Tornería Prueba');
     await send();
-    expect(server.calls[0]).toMatchObject(['add', 'quote', 'c1', { supplier: 'Tornería Prueba', once: 0, breaks: [], dated: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) }, 'local user']);
+    expect(server.calls[0]).toMatchObject(['add', 'quote', 'c1', {
+      supplier: 'Tornería Prueba',
+      once: 0,
+      breaks: [],
+      dated: expect.stringMatching(/^\d{4}-\d\d-\d\d$/),
+    }, 'local user']);
     expect(el.querySelector('form')).toBeNull();
   });
   it('are changed on the revision that was shown, and keep what was typed when that fails', async () => {
@@ -115,7 +142,15 @@ describe('papers of a case', () => {
   async function papers(rows: RecordRow[], start: CaseDoc = demoDoc({ need: { copies: { level: 'must', value: 12, from: '' } } })) {
     provide(api(rows));
     const doc = signal(start);
-    TestBed.overrideProvider(CaseStore, { useValue: { doc, record: signal({ id: 'c1', revision: 5 }), view: signal(evaluateCase(start, BUILT_IN_SITE, 50).view), edit: (f: (d: CaseDoc) => CaseDoc) => doc.set(f(doc())), settled: async () => true } });
+    TestBed.overrideProvider(CaseStore, {
+      useValue: {
+        doc,
+        record: signal({ id: 'c1', revision: 5 }),
+        view: signal(evaluateCase(start, BUILT_IN_SITE, 50).view),
+        edit: (f: (d: CaseDoc) => CaseDoc) => doc.set(f(doc())),
+        settled: async () => true,
+      },
+    });
     return { doc, ...(await hands(TestBed.createComponent(PapersStep))) };
   }
   it('a quote goes over a way at the price for the copies asked, with its wait', async () => {
@@ -123,7 +158,11 @@ describe('papers of a case', () => {
     await press(/^put over A: Tornería Prueba$/);
     const [[route, lines]] = Object.entries(doc().overrides);
     expect(route).toMatch(/\w+\/\w+/);
-    expect(lines).toMatchObject({ price_each: { likely: 80, kind: 'quote', note: 'Quote of Tornería Prueba, dated 2026-11-25' }, price_once: { likely: 30 }, lead_days: { likely: 9 } });
+    expect(lines).toMatchObject({
+      price_each: { likely: 80, kind: 'quote', note: 'Quote of Tornería Prueba, dated 2026-11-25' },
+      price_once: { likely: 30 },
+      lead_days: { likely: 9 },
+    });
     expect(text()).toMatch(/80\.0\sEUR a tool for 12 copies/);
   });
   it('or over today, the one-off charge shared', async () => {
@@ -148,7 +187,10 @@ describe('papers of a case', () => {
 
 describe('the log', () => {
   it('says what the records say together', async () => {
-    provide(api([]), { life: [{ duty: 'locate', material: 'pei', n: 12, worn: 7, median: 1234.5 }], ratios: [{ process: 'cnc-mill', of: 'hours', n: 3, mean: 1.42 }, { process: 'cnc-mill', of: 'scrap', n: 4, mean: 0.25 }] });
+    provide(api([]), {
+      life: [{ duty: 'locate', material: 'pei', n: 12, worn: 7, median: 1234.5 }],
+      ratios: [{ process: 'cnc-mill', of: 'hours', n: 3, mean: 1.42 }, { process: 'cnc-mill', of: 'scrap', n: 4, mean: 0.25 }],
+    });
     const { text, press } = await hands(TestBed.createComponent(LogPage));
     expect(text()).toMatch(/What locates the work, of PEI: median life 1\s235 cycles, from 12 tools of your own log, 7 worn out\./);
     expect(text()).toContain('CNC milling: hours came out at 1.4 times the estimate, 3 builds of your own log.');

@@ -73,7 +73,10 @@ export class RecordsView {
   protected when = (r: RecordRow): string => formatDate(r.at.slice(0, 16), false);
   /** What was answered, but for what the heading and the pictures say already. */
   protected said = (r: RecordRow): { label: string; text: string }[] =>
-    this.spec().inputs.filter((i) => i.kind !== 'file' && r.values[i.id] !== undefined && !this.title(r).includes(String(r.values[i.id]))).map((i) => ({ label: i.label, text: this.text(i, r.values) }));
+    this.spec().inputs.filter((i) => i.kind !== 'file' && r.values[i.id] !== undefined && !this.title(r).includes(String(r.values[i.id]))).map((i) => ({
+      label: i.label,
+      text: this.text(i, r.values),
+    }));
   protected files = (r: RecordRow): { file: FileValue; picture: boolean; link: string }[] =>
     this.spec().inputs.filter((i) => i.kind === 'file' && r.values[i.id]).map((i) => {
       const file = r.values[i.id] as FileValue;
@@ -82,13 +85,27 @@ export class RecordsView {
 
   private text(spec: InputSpec, values: Values): string {
     const [units, currency] = [this.settings.units(), this.shops.currency()];
-    if (spec.kind === 'table') return (values[spec.id] as Values[]).map((row) => spec.columns.map((c) => `${c.label.toLowerCase()} ${inputText(c, row[c.id], units, currency)}`).join(', ')).join('; ');
+    if (spec.kind === 'table')
+      return (values[spec.id] as Values[]).map((row) =>
+        spec.columns.map((c) => `${c.label.toLowerCase()} ${inputText(c, row[c.id], units, currency)}`).join(', ')
+      ).join('; ');
     return inputText(spec, values[spec.id], units, currency);
   }
 
   protected add(): void {
     this.problem.set('');
-    this.draft.set({ values: Object.fromEntries(this.spec().inputs.flatMap((i): [string, InputValue][] => (i.kind === 'date' && !i.optional ? [[i.id, this.today]] : i.kind === 'choice' && i.usual ? [[i.id, i.usual]] : i.kind === 'table' ? [[i.id, []]] : []))) });
+    this.draft.set({
+      values: Object.fromEntries(
+        this.spec().inputs.flatMap((i): [string, InputValue][] => (i.kind === 'date' && !i.optional
+          ? [[i.id, this.today]]
+          : i.kind === 'choice' && i.usual
+          ? [[i.id, i.usual]]
+          : i.kind === 'table'
+          ? [[i.id, []]]
+          : [])
+        ),
+      ),
+    });
   }
 
   protected edit(row: RecordRow): void {
@@ -105,10 +122,12 @@ export class RecordsView {
     const draft = this.draft();
     if (!draft) return;
     // What is usual and was not answered is stored as it stood: the record does not change with the built-in figures.
-    const values: Values = Object.fromEntries(this.spec().inputs.flatMap((i) => {
-      const v = draft.values[i.id] ?? ('usual' in i && i.usual !== undefined && i.kind === 'number' ? i.usual.likely : undefined);
-      return v === undefined ? [] : [[i.id, v]];
-    }));
+    const values: Values = Object.fromEntries(
+      this.spec().inputs.flatMap((i) => {
+        const v = draft.values[i.id] ?? ('usual' in i && i.usual !== undefined && i.kind === 'number' ? i.usual.likely : undefined);
+        return v === undefined ? [] : [[i.id, v]];
+      }),
+    );
     const [fault] = inputFaults(this.spec().inputs, values);
     if (fault) return this.problem.set(fault.message);
     this.busy.set(true);
@@ -130,7 +149,9 @@ export class RecordsView {
     try {
       await firstValueFrom(this.api.removeRecord(this.kind(), row.id));
       await this.changed();
-      this.snack.open(`"${this.title(row)}" was taken off.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() => void firstValueFrom(this.api.restoreRecord(this.kind(), row.id)).then(() => this.changed()));
+      this.snack.open(`"${this.title(row)}" was taken off.`, 'Bring it back', { duration: 12_000 }).onAction().subscribe(() =>
+        void firstValueFrom(this.api.restoreRecord(this.kind(), row.id)).then(() => this.changed())
+      );
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
     }

@@ -60,13 +60,28 @@ export class Chart implements OnDestroy {
     if (this.gone || make !== this.options()) return;
     const style = getComputedStyle(this.place().nativeElement);
     const token = (name: string): string => style.getPropertyValue(name).trim();
-    const ink: ChartInk = { ink: token('--ink'), quiet: token('--quiet'), rule: token('--rule'), petrol: token('--petrol'), ochre: token('--ochre'), sheet: token('--sheet') };
+    const ink: ChartInk = {
+      ink: token('--ink'),
+      quiet: token('--quiet'),
+      rule: token('--rule'),
+      petrol: token('--petrol'),
+      ochre: token('--ochre'),
+      sheet: token('--sheet'),
+    };
     const own = make(ink);
     const options: ApexOptions = {
       ...own,
       legend: { onItemClick: { toggleDataSeries: false }, ...own.legend },
       chart: {
-        type: 'bar', ...own.chart, height, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'Source Sans 3', foreColor: ink.ink, background: 'transparent',
+        type: 'bar',
+        ...own.chart,
+        height,
+        animations: { enabled: false },
+        toolbar: { show: false },
+        zoom: { enabled: false },
+        fontFamily: 'Source Sans 3',
+        foreColor: ink.ink,
+        background: 'transparent',
         // The words under the chart serve those who cannot see it; nothing inside takes the focus.
         accessibility: { enabled: false, announcements: { enabled: false }, keyboard: { enabled: false } },
       },

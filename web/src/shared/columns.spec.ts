@@ -6,7 +6,14 @@ interface Row {
 }
 const COLUMNS: readonly Column<Row>[] = [
   { id: 'name', label: 'Name', text: (r) => r.name, by: (r) => r.name },
-  { id: 'worth', label: 'Worth', numeric: true, text: (r) => (r.worth === undefined ? '' : `${r.worth}\u00a0EUR`), by: (r) => r.worth, csv: (r) => r.worth ?? '' },
+  {
+    id: 'worth',
+    label: 'Worth',
+    numeric: true,
+    text: (r) => (r.worth === undefined ? '' : `${r.worth}\u00a0EUR`),
+    by: (r) => r.worth,
+    csv: (r) => r.worth ?? '',
+  },
   { id: 'plain', label: 'Plain', text: (r) => `${r.name}\u00a0x` },
 ];
 const ROWS: Row[] = [{ name: 'b', worth: 2 }, { name: 'c' }, { name: 'a', worth: 10 }, { name: 'd', worth: -3 }];
@@ -20,6 +27,11 @@ describe('columns', () => {
     expect([names('plain', 'asc'), names('worth', ''), names('none', 'asc')]).toEqual(['bcad', 'bcad', 'bcad']);
   });
   it('go out as CSV with bare numbers, and nothing that a spreadsheet would run', () => {
-    expect(csvOf([...ROWS.slice(0, 2), { name: '=1+1', worth: -4 }], COLUMNS).split('\r\n')).toEqual(['Name,Worth,Plain', 'b,2,b x', 'c,,c x', "'=1+1,-4,'=1+1 x"]);
+    expect(csvOf([...ROWS.slice(0, 2), { name: '=1+1', worth: -4 }], COLUMNS).split('\r\n')).toEqual([
+      'Name,Worth,Plain',
+      'b,2,b x',
+      'c,,c x',
+      "'=1+1,-4,'=1+1 x",
+    ]);
   });
 });

@@ -17,7 +17,10 @@ export interface Column<R> {
   desk?: boolean;
 }
 
-const compare = (a: string | number, b: string | number): number => (typeof a === 'string' && typeof b === 'string' ? a.localeCompare(b) : a < b ? -1 : Number(a > b));
+const compare = (
+  a: string | number,
+  b: string | number,
+): number => (typeof a === 'string' && typeof b === 'string' ? a.localeCompare(b) : a < b ? -1 : Number(a > b));
 
 /** Rows in the order of a column, both ways; equal ones stay as they were. */
 export function sorted<R>(rows: readonly R[], columns: readonly Column<R>[], { active, direction }: Sort): R[] {
@@ -33,8 +36,14 @@ export function sorted<R>(rows: readonly R[], columns: readonly Column<R>[], { a
 
 /** The rows as a table for other programs; a cell that one would take for a formula is written as text. */
 export function csvOf<R>(rows: readonly R[], columns: readonly Column<R>[]): string {
-  const safe = (cell: string | number): string | number => (typeof cell === 'string' && /^[=+\-@\t\r]/.test(cell) && !Number.isFinite(Number(cell)) ? `'${cell}` : cell);
-  return Papa.unparse({ fields: columns.map((c) => c.label), data: rows.map((r) => columns.map((c) => safe(c.csv?.(r) ?? c.text(r).replace(/\u00a0/g, ' ')))) });
+  const safe = (
+    cell: string | number,
+  ): string | number => (typeof cell === 'string' && /^[=+\-@\t\r]/.test(cell) && !Number.isFinite(Number(cell)) ? `'${cell}` : cell);
+  return Papa.unparse({
+    fields: columns.map((c) => c.label),
+    data: rows.map((r) => columns.map((c) => safe(c.csv?.(r) ?? c.text(r).replace(/\u00a0/g, ' ')))),
+  });
 }
 
-export const saveCsv = <R>(rows: readonly R[], columns: readonly Column<R>[], name: string): void => saveFile(`\uFEFF${csvOf(rows, columns)}`, `${name}.csv`, 'text/csv');
+export const saveCsv = <R>(rows: readonly R[], columns: readonly Column<R>[], name: string): void =>
+  saveFile(`\uFEFF${csvOf(rows, columns)}`, `${name}.csv`, 'text/csv');

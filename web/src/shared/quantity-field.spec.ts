@@ -47,7 +47,12 @@ describe('a quantity field', () => {
   });
   it('keeps refused text with a message, and tells of nothing', () => {
     const f = field({ schema: bounded('Depth', 1, 100) });
-    for (const [text, says] of [['deep', 'is not a number'], ['500', 'cannot be above 100'], ['-3', 'cannot be below 1'], ['2 kg', 'not a unit that fits']] as const) {
+    for (
+      const [text, says] of [['deep', 'is not a number'], ['500', 'cannot be above 100'], ['-3', 'cannot be below 1'], [
+        '2 kg',
+        'not a unit that fits',
+      ]] as const
+    ) {
       f.type(text);
       f.leave();
       expect(f.alert()).toContain(says);

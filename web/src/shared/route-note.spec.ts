@@ -10,7 +10,13 @@ import { ShopService } from '../data/shop.service';
 import { RouteNote } from './route-note';
 
 // A drill jig to five hundredths that must not mark: a print needs bushings, and carbon-filled nylon pads.
-const DOC = demoDoc({ need: { cyclesPerYear: { level: 'must', value: 500, from: '' }, tolerance: { level: 'must', value: 0.05, from: '' }, nonMarring: { level: 'must', value: true, from: '' } } });
+const DOC = demoDoc({
+  need: {
+    cyclesPerYear: { level: 'must', value: 500, from: '' },
+    tolerance: { level: 'must', value: 0.05, from: '' },
+    nonMarring: { level: 'must', value: true, from: '' },
+  },
+});
 const KEY = 'extrusion-chamber/pa12-cf';
 
 function open(check?: string) {
@@ -20,7 +26,16 @@ function open(check?: string) {
     doc.update(f);
     view.set(evaluateCase(doc(), BUILT_IN_SITE, 20).view);
   };
-  TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { doc, view, options: () => view().options, edit } }, { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP, site: () => BUILT_IN_SITE } }] });
+  TestBed.configureTestingModule({
+    providers: [{ provide: CaseStore, useValue: { doc, view, options: () => view().options, edit } }, {
+      provide: ShopService,
+      useValue: {
+        currency: () => 'EUR',
+        shop: () => DEFAULT_SHOP,
+        site: () => BUILT_IN_SITE,
+      },
+    }],
+  });
   const f = TestBed.createComponent(RouteNote);
   f.componentRef.setInput('route', KEY);
   f.componentRef.setInput('checkId', check);

@@ -103,7 +103,11 @@ export class RouteNote {
     const states = new Map(o.checks.map((c) => [c.id, c.state]));
     return shown.map((remedy) => {
       const { checks } = screen(context, [...new Set([...taken, remedy.id])]);
-      const changes = o.decided && counted.has(remedy.id) ? [] : checks.filter((c) => c.state !== states.get(c.id)).map((c) => `${c.label}: ${states.has(c.id) ? STATE_WORDS[states.get(c.id)!] : 'not asked'} → ${STATE_WORDS[c.state]}`);
+      const changes = o.decided && counted.has(remedy.id)
+        ? []
+        : checks.filter((c) => c.state !== states.get(c.id)).map((c) =>
+          `${c.label}: ${states.has(c.id) ? STATE_WORDS[states.get(c.id)!] : 'not asked'} → ${STATE_WORDS[c.state]}`
+        );
       return { remedy, counted: counted.has(remedy.id), cost: this.cost(remedy), changes };
     });
   });

@@ -8,7 +8,14 @@ import { ShopService } from '../data/shop.service';
 import { RouteNote } from './route-note';
 
 const SOURCE_WORDS: Record<SourceKind, string> = {
-  measured: 'measured', guess: 'guess', shelf: 'shelf', shop: 'shop', need: 'need', quote: 'quote', you: 'yours', standard: 'rule',
+  measured: 'measured',
+  guess: 'guess',
+  shelf: 'shelf',
+  shop: 'shop',
+  need: 'need',
+  quote: 'quote',
+  you: 'yours',
+  standard: 'rule',
 };
 
 /** The right margin: why a figure is what it is. */

@@ -7,7 +7,14 @@ import { materialPlot, plotWords } from './material-plot';
 const property = (id: string): NumberProperty => NUMBERS.find((p) => p.id === id)!;
 const INK = { petrol: 'p', ochre: 'o', ink: 'i', quiet: 'q', sheet: 's', rule: 'r' } as unknown as ChartInk;
 const base = MATERIALS.find((m) => m.id === 'petg')!;
-const make = (id: string, use: number, price: number, family: Material['family'] = 'polymer'): Material => ({ ...base, id, label: id.toUpperCase(), family, use_c: exactly(use), price_per_kg: exactly(price) });
+const make = (id: string, use: number, price: number, family: Material['family'] = 'polymer'): Material => ({
+  ...base,
+  id,
+  label: id.toUpperCase(),
+  family,
+  use_c: exactly(use),
+  price_per_kg: exactly(price),
+});
 const LIST = [make('a', 100, 10), make('b', 200, 100), make('c', 1000, 1, 'metal'), make('free', 60, 0)];
 const NEED = { use: { least: 150, says: '150 °C or more' } };
 
@@ -39,7 +46,9 @@ describe('the plot of materials', () => {
     expect(yaxis).toEqual([]);
   });
   it('says in words which ones lie there', () => {
-    expect(plotWords(LIST, property('use'), property('price'), NEED)).toBe('3 materials, on logarithmic scales. The need asks for 150 °C or more: 2 lie there (B; C).');
+    expect(plotWords(LIST, property('use'), property('price'), NEED)).toBe(
+      '3 materials, on logarithmic scales. The need asks for 150 °C or more: 2 lie there (B; C).',
+    );
     expect(plotWords(LIST, property('density'), property('price'), NEED)).toContain('is drawn where it asks for');
   });
   it('keeps a name with mark-up from being mark-up', () => {

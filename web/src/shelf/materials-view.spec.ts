@@ -11,7 +11,14 @@ import { ShopService } from '../data/shop.service';
 import { MaterialsView } from './materials-view';
 
 // The chart library draws on a real canvas; what is plotted has its own test.
-jest.mock('apexcharts', () => ({ __esModule: true, default: class { render = async () => undefined; destroy = () => undefined; updateOptions = async () => undefined; } }));
+jest.mock('apexcharts', () => ({
+  __esModule: true,
+  default: class {
+    render = async () => undefined;
+    destroy = () => undefined;
+    updateOptions = async () => undefined;
+  },
+}));
 
 function setUp(refuse?: string) {
   const shop = signal<Shop>(DEFAULT_SHOP);
@@ -115,7 +122,10 @@ describe('the materials of the shelf', () => {
     await click('cu-material-form button', /^Keep$/);
     expect(said()).toBe('PEI, own is kept.');
     expect(shop().materials).toHaveLength(1);
-    expect(shop().materials![0]).toMatchObject({ material: { id: 'pei-own', use_c: { likely: 201 }, source: { text: 'sheet of March' } }, history: [{ who: 'local user' }] });
+    expect(shop().materials![0]).toMatchObject({
+      material: { id: 'pei-own', use_c: { likely: 201 }, source: { text: 'sheet of March' } },
+      history: [{ who: 'local user' }],
+    });
     expect(names().find((n) => n.startsWith('PEI, own'))).toContain('yours');
     await click('button', /^Take off the shelf: PEI, own$/);
     expect(shop().materials).toEqual([]);

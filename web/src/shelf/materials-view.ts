@@ -62,7 +62,9 @@ export class MaterialsView {
   protected readonly rows = computed(() => {
     const needle = this.word().trim().toLowerCase();
     return this.shelf().materials.filter(
-      (m) => (!this.process() || m.processes.includes(this.process())) && (!needle || `${m.label} ${m.note}`.toLowerCase().includes(needle)) && this.filters().every((f) => passes(m, f)),
+      (m) =>
+        (!this.process() || m.processes.includes(this.process())) && (!needle || `${m.label} ${m.note}`.toLowerCase().includes(needle)) &&
+        this.filters().every((f) => passes(m, f)),
     );
   });
   protected readonly compared = computed(() => this.chosen().filter((id) => this.shelf().has(id)).map((id) => this.shelf().material(id)));
@@ -125,7 +127,9 @@ export class MaterialsView {
     this.filters.update((all) => all.map((f, k) => (k === i ? { ...f, ...change } : f)));
   }
 
-  protected bound = (text: string): number | undefined => (text.trim() === '' || !Number.isFinite(Number(text.replace(',', '.'))) ? undefined : Number(text.replace(',', '.')));
+  protected bound = (
+    text: string,
+  ): number | undefined => (text.trim() === '' || !Number.isFinite(Number(text.replace(',', '.'))) ? undefined : Number(text.replace(',', '.')));
 
   protected dropFilter(i: number): void {
     this.filters.update((all) => all.filter((_, k) => k !== i));
@@ -150,7 +154,12 @@ export class MaterialsView {
     this.margin.show({
       kind: 'text',
       title: m.label,
-      paragraphs: [m.note, m.source.text, ...(history.length ? ['How it came to its figures:', ...history.map((h) => `${h.at.slice(0, 10)}, ${h.who}: ${h.what}`).reverse()] : []), 'Low · typical · high:'],
+      paragraphs: [
+        m.note,
+        m.source.text,
+        ...(history.length ? ['How it came to its figures:', ...history.map((h) => `${h.at.slice(0, 10)}, ${h.who}: ${h.what}`).reverse()] : []),
+        'Low · typical · high:',
+      ],
       rows: PROPERTIES.filter((p) => p.id !== 'label' && p.id !== 'note' && p.id !== 'source').map((p) => ({ label: this.label(p), text: this.show(m, p) })),
     });
   }
@@ -172,7 +181,10 @@ export class MaterialsView {
   /** Back to the built-in figures, or off the shelf. */
   protected async drop(m: Material): Promise<void> {
     const shop = this.shops.shop();
-    await this.save({ ...shop, materials: (shop.materials ?? []).filter((o) => o.material.id !== m.id) }, MATERIALS.some((b) => b.id === m.id) ? `${m.label} has its built-in figures again.` : `${m.label} is off the shelf.`);
+    await this.save(
+      { ...shop, materials: (shop.materials ?? []).filter((o) => o.material.id !== m.id) },
+      MATERIALS.some((b) => b.id === m.id) ? `${m.label} has its built-in figures again.` : `${m.label} is off the shelf.`,
+    );
     this.chosen.update((c) => c.filter((id) => this.shelf().has(id)));
   }
 
@@ -191,7 +203,12 @@ export class MaterialsView {
     const { materials, faults } = readMaterials(await file.text(), this.shelf().materials);
     this.faults.set(faults);
     if (!materials.length) this.problem.set(`${file.name}: no row could be taken. Nothing was changed.`);
-    else if (await this.put(materials, file.name)) this.done.set(`${materials.length} ${materials.length === 1 ? 'row' : 'rows'} of ${file.name} taken${faults.length ? `, ${new Set(faults.map((f) => f.row)).size} left out` : ''}.`);
+    else if (await this.put(materials, file.name))
+      this.done.set(`${materials.length} ${materials.length === 1 ? 'row' : 'rows'} of ${file.name} taken${
+        faults.length
+          ? `, ${new Set(faults.map((f) => f.row)).size} left out`
+          : ''
+      }.`);
   }
 
   protected export(): void {
@@ -201,7 +218,10 @@ export class MaterialsView {
   private put(materials: Material[], how: string): Promise<boolean> {
     const shop = this.shops.shop();
     const by = { at: new Date().toISOString(), who: this.settings.who() || 'local user', how };
-    return this.save({ ...shop, materials: withOwn(shop.materials ?? [], materials, this.shelf().materials, by) }, materials.length === 1 ? `${materials[0].label} is kept.` : '');
+    return this.save(
+      { ...shop, materials: withOwn(shop.materials ?? [], materials, this.shelf().materials, by) },
+      materials.length === 1 ? `${materials[0].label} is kept.` : '',
+    );
   }
 
   private async save(shop: Parameters<ShopService['save']>[0], says: string): Promise<boolean> {

@@ -32,7 +32,10 @@ export class ShelfPage {
   private readonly margin = inject(MarginService);
   private readonly shops = inject(ShopService);
   protected readonly tabs: readonly { id: Tab; label: string }[] = [
-    { id: 'materials', label: 'Materials' }, { id: 'processes', label: 'Processes' }, { id: 'parts', label: 'Finishing and parts' }, { id: 'views', label: 'Where practitioners differ' },
+    { id: 'materials', label: 'Materials' },
+    { id: 'processes', label: 'Processes' },
+    { id: 'parts', label: 'Finishing and parts' },
+    { id: 'views', label: 'Where practitioners differ' },
   ];
   protected readonly tab = signal<Tab>('materials');
   protected readonly processes = PROCESSES;
@@ -57,11 +60,20 @@ export class ShelfPage {
       kind: 'text',
       title: p.label,
       paragraphs: [
-        p.what, `Largest part ${p.envelope_mm.join(' × ')} mm. Holds ±(${p.tolerance.a_mm} mm + ${p.tolerance.b_per_mm} × length). Ra as built ${this.range(p.roughness_um)} µm.`,
-        ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm, round holes from ${p.limits.hole_mm} mm.`] : []), ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []), ...(p.skill ? [p.skill] : []), ...p.cautions,
-        'Typical published ranges, confirm with your supplier\'s sheet; rates and queues are those of the Shop page. Your own figures go over any line of a case. Low · likely · high:',
+        p.what,
+        `Largest part ${p.envelope_mm.join(' × ')} mm. Holds ±(${p.tolerance.a_mm} mm + ${p.tolerance.b_per_mm} × length). Ra as built ${
+          this.range(p.roughness_um)
+        } µm.`,
+        ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm, round holes from ${p.limits.hole_mm} mm.`] : []),
+        ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []),
+        ...(p.skill ? [p.skill] : []),
+        ...p.cautions,
+        "Typical published ranges, confirm with your supplier's sheet; rates and queues are those of the Shop page. Your own figures go over any line of a case. Low · likely · high:",
       ],
-      rows: [...factEntries(p), ...shopFiguresOf(p, this.shops.shop()).map(waiting)].map((f) => ({ label: f.unit ? `${f.label}, ${unitText(f.unit, this.currency)}` : f.label, text: formatRange(f) })),
+      rows: [...factEntries(p), ...shopFiguresOf(p, this.shops.shop()).map(waiting)].map((f) => ({
+        label: f.unit ? `${f.label}, ${unitText(f.unit, this.currency)}` : f.label,
+        text: formatRange(f),
+      })),
     });
   }
 }

@@ -13,14 +13,19 @@ function setUp(save?: (s: Shop) => Promise<void>) {
   TestBed.configureTestingModule({
     providers: [
       { provide: ComputeService, useValue: {} },
-      { provide: ShopService, useValue: { shop, currency: () => shop().currency, load: async () => undefined, save: save ?? (async (s: Shop) => shop.set(s)) } },
+      {
+        provide: ShopService,
+        useValue: { shop, currency: () => shop().currency, load: async () => undefined, save: save ?? (async (s: Shop) => shop.set(s)) },
+      },
     ],
   });
   const fixture = TestBed.createComponent(ShopPage);
   fixture.detectChanges();
   const el = fixture.nativeElement as HTMLElement;
   const field = (label: string): HTMLInputElement => {
-    const found = [...el.querySelectorAll<HTMLInputElement>('input, textarea')].find((i) => (i.getAttribute('aria-label') ?? i.closest('label, mat-checkbox')?.textContent?.trim()) === label);
+    const found = [...el.querySelectorAll<HTMLInputElement>('input, textarea')].find((i) =>
+      (i.getAttribute('aria-label') ?? i.closest('label, mat-checkbox')?.textContent?.trim()) === label
+    );
     if (!found) throw new Error(`no field ${label}`);
     return found;
   };
@@ -100,7 +105,11 @@ describe('the shop', () => {
     tick('Saturday');
     type('Days on which nobody works', '2026-12-25 2026-01-01');
     await press('Save the shop');
-    expect(shop().calendar).toMatchObject({ shiftStart_min: 390, workdays: [...DEFAULT_SHOP.calendar.workdays, 6].sort(), holidays: ['2026-01-01', '2026-12-25'] });
+    expect(shop().calendar).toMatchObject({
+      shiftStart_min: 390,
+      workdays: [...DEFAULT_SHOP.calendar.workdays, 6].sort(),
+      holidays: ['2026-01-01', '2026-12-25'],
+    });
   });
   it('refuses a currency that is none', () => {
     const { type, said, button } = setUp();

@@ -41,7 +41,10 @@ export class ShopPage {
   protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
   protected readonly clock = clock;
   protected readonly houseProcesses = PROCESSES.filter((p) => p.where === 'house');
-  protected readonly groups = ['Hourly rates', 'Machines', 'Queues', 'Trading terms'].map((name) => ({ name, figures: SHOP_FIGURES.filter((f) => f.group === name) }));
+  protected readonly groups = ['Hourly rates', 'Machines', 'Queues', 'Trading terms'].map((name) => ({
+    name,
+    figures: SHOP_FIGURES.filter((f) => f.group === name),
+  }));
 
   constructor() {
     this.margin.clear();
@@ -130,7 +133,6 @@ export class ShopPage {
       this.problem.set(e instanceof Error ? e.message : String(e));
     }
   }
-
 
   private edit(change: Partial<Shop>): void {
     this.done.set('');

@@ -11,7 +11,15 @@ function setUp(refusal?: Error) {
   TestBed.configureTestingModule({
     providers: [
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
-      { provide: CasesService, useValue: { add: (doc: CaseDoc) => { added.push(doc); return refusal ? Promise.reject(refusal) : Promise.resolve({ id: 'new', doc } as CaseRecord); } } },
+      {
+        provide: CasesService,
+        useValue: {
+          add: (doc: CaseDoc) => {
+            added.push(doc);
+            return refusal ? Promise.reject(refusal) : Promise.resolve({ id: 'new', doc } as CaseRecord);
+          },
+        },
+      },
     ],
   });
   const fixture = TestBed.createComponent(AddCandidate);
@@ -47,7 +55,12 @@ describe('a new candidate', () => {
     f.type('[name=title]', 'Door gauge');
     expect(await f.submit()).toBe('');
     expect(f.added).toHaveLength(1);
-    expect(f.added[0]).toMatchObject({ title: 'Door gauge', size_mm: [120, 50.8, 40], today: { way: 'machined', cost: null, wait_days: null }, need: { copies: { value: 1 } } });
+    expect(f.added[0]).toMatchObject({
+      title: 'Door gauge',
+      size_mm: [120, 50.8, 40],
+      today: { way: 'machined', cost: null, wait_days: null },
+      need: { copies: { value: 1 } },
+    });
   });
   it('does not go while a field is refused', async () => {
     const f = setUp();

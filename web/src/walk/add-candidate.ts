@@ -57,8 +57,14 @@ export class AddCandidate {
     }
     const doc = newCase(
       {
-        title: this.title(), family: this.familyId(), size_mm: size as [number, number, number], copies: this.copies() ?? 1,
-        todayWay: this.way(), todayCost: this.cost(), todayWait_days: this.wait(), trouble: this.trouble(),
+        title: this.title(),
+        family: this.familyId(),
+        size_mm: size as [number, number, number],
+        copies: this.copies() ?? 1,
+        todayWay: this.way(),
+        todayCost: this.cost(),
+        todayWait_days: this.wait(),
+        trouble: this.trouble(),
       },
       new Date().toISOString().slice(0, 10),
     );

@@ -10,11 +10,41 @@ import { ShopService } from '../data/shop.service';
 import { WalkPage } from './walk-page';
 
 const look = (saving: number, worthPerHour: number, verdict: QuickLook['verdict'] = 'print'): QuickLook =>
-  ({ verdict, verdictText: verdict === 'print' ? 'Print' : 'Keep machined', headline: 'Print it', saving, daysGained: 3, confidence: 0.9, effort_h: 2, worthPerHour, working: [{ label: 'Saving', text: `${saving} EUR` }] }) as unknown as QuickLook;
+  ({
+    verdict,
+    verdictText: verdict === 'print' ? 'Print' : 'Keep machined',
+    headline: 'Print it',
+    saving,
+    daysGained: 3,
+    confidence: 0.9,
+    effort_h: 2,
+    worthPerHour,
+    working: [{ label: 'Saving', text: `${saving} EUR` }],
+  }) as unknown as QuickLook;
 const candidate = (title: string, quick?: QuickLook, row: Partial<CaseRow> = {}): Candidate =>
-  ({ row: { id: title, revision: 2, signedRevision: null, updatedAt: '2026-11-20T10:00:00Z', updatedBy: 'local user', title, family: 'hand-jig', familyLabel: 'Hand jig or drill guide', place: '', trouble: '', ...row }, look: quick }) as unknown as Candidate;
+  ({
+    row: {
+      id: title,
+      revision: 2,
+      signedRevision: null,
+      updatedAt: '2026-11-20T10:00:00Z',
+      updatedBy: 'local user',
+      title,
+      family: 'hand-jig',
+      familyLabel: 'Hand jig or drill guide',
+      place: '',
+      trouble: '',
+      ...row,
+    },
+    look: quick,
+  }) as unknown as Candidate;
 
-const LIST = [candidate('Small', look(100, 50)), candidate('Large', look(4000, 900), { place: 'Paint shop' }), candidate('Kept', look(0, 0, 'keep')), candidate('New')];
+const LIST = [
+  candidate('Small', look(100, 50)),
+  candidate('Large', look(4000, 900), { place: 'Paint shop' }),
+  candidate('Kept', look(0, 0, 'keep')),
+  candidate('New'),
+];
 
 function setUp(type: typeof WalkPage, list: Candidate[] = LIST, more: object = {}) {
   let loads = 0;
@@ -23,7 +53,10 @@ function setUp(type: typeof WalkPage, list: Candidate[] = LIST, more: object = {
       provideRouter([]),
       { provide: ComputeService, useValue: {} },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
-      { provide: CasesService, useValue: { candidates: signal(list), loaded: signal(true), fault: signal(''), progress: signal(undefined), load: async () => void loads++, ...more } },
+      {
+        provide: CasesService,
+        useValue: { candidates: signal(list), loaded: signal(true), fault: signal(''), progress: signal(undefined), load: async () => void loads++, ...more },
+      },
     ],
   });
   const fixture = TestBed.createComponent(type);

@@ -37,20 +37,61 @@ export class WalkPage {
   protected readonly columns: readonly Column<Candidate>[] = [
     { id: 'title', label: 'Tool', text: (c) => c.row.title, by: (c) => c.row.title },
     { id: 'verdict', label: 'First answer', text: (c) => c.look?.verdictText ?? '', by: (c) => c.look?.verdictText },
-    { id: 'saving', label: 'Saving', numeric: true, text: (c) => (this.saves(c) ? this.money(c.look!.saving) : '–'), by: (c) => c.look?.saving, csv: (c) => c.look?.saving ?? '' },
-    { id: 'days', label: 'Days', numeric: true, desk: true, text: (c) => (this.saves(c) ? this.days(c.look!.daysGained) : '–'), by: (c) => c.look?.daysGained, csv: (c) => c.look?.daysGained ?? '' },
-    { id: 'confidence', label: 'Sure', numeric: true, text: (c) => (this.saves(c) ? `${(100 * c.look!.confidence).toFixed(0)} %` : '–'), by: (c) => c.look?.confidence, csv: (c) => c.look?.confidence ?? '' },
-    { id: 'effort', label: 'Effort', numeric: true, desk: true, text: (c) => `${c.look?.effort_h.toFixed(1)} h`, by: (c) => c.look?.effort_h, csv: (c) => c.look?.effort_h ?? '' },
-    { id: 'worth', label: 'Worth an hour', numeric: true, text: (c) => (c.look ? this.money(c.look.worthPerHour) : ''), by: (c) => c.look?.worthPerHour, csv: (c) => c.look?.worthPerHour ?? '' },
+    {
+      id: 'saving',
+      label: 'Saving',
+      numeric: true,
+      text: (c) => (this.saves(c) ? this.money(c.look!.saving) : '–'),
+      by: (c) => c.look?.saving,
+      csv: (c) => c.look?.saving ?? '',
+    },
+    {
+      id: 'days',
+      label: 'Days',
+      numeric: true,
+      desk: true,
+      text: (c) => (this.saves(c) ? this.days(c.look!.daysGained) : '–'),
+      by: (c) => c.look?.daysGained,
+      csv: (c) => c.look?.daysGained ?? '',
+    },
+    {
+      id: 'confidence',
+      label: 'Sure',
+      numeric: true,
+      text: (c) => (this.saves(c) ? `${(100 * c.look!.confidence).toFixed(0)} %` : '–'),
+      by: (c) => c.look?.confidence,
+      csv: (c) => c.look?.confidence ?? '',
+    },
+    {
+      id: 'effort',
+      label: 'Effort',
+      numeric: true,
+      desk: true,
+      text: (c) => `${c.look?.effort_h.toFixed(1)} h`,
+      by: (c) => c.look?.effort_h,
+      csv: (c) => c.look?.effort_h ?? '',
+    },
+    {
+      id: 'worth',
+      label: 'Worth an hour',
+      numeric: true,
+      text: (c) => (c.look ? this.money(c.look.worthPerHour) : ''),
+      by: (c) => c.look?.worthPerHour,
+      csv: (c) => c.look?.worthPerHour ?? '',
+    },
   ];
   /** What else goes out with the CSV. */
   private readonly more: readonly Column<Candidate>[] = [
-    { id: 'kind', label: 'Kind', text: (c) => c.row.familyLabel }, { id: 'place', label: 'Place', text: (c) => c.row.place }, { id: 'trouble', label: 'What goes wrong', text: (c) => c.row.trouble },
+    { id: 'kind', label: 'Kind', text: (c) => c.row.familyLabel },
+    { id: 'place', label: 'Place', text: (c) => c.row.place },
+    { id: 'trouble', label: 'What goes wrong', text: (c) => c.row.trouble },
   ];
 
   protected readonly rows = computed(() => {
     const needle = this.filter().trim().toLowerCase();
-    const rows = this.cases.candidates().filter(({ row }) => !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle)));
+    const rows = this.cases.candidates().filter(({ row }) =>
+      !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle))
+    );
     return sorted(rows, this.columns, this.sort());
   });
 
@@ -82,7 +123,10 @@ export class WalkPage {
     this.margin.show({
       kind: 'text',
       title: c.row.title,
-      paragraphs: [c.look.headline.startsWith(c.look.verdictText) ? `${c.look.headline}.` : `${c.look.verdictText}. ${c.look.headline}.`, ...(c.row.trouble ? [c.row.trouble] : [])],
+      paragraphs: [
+        c.look.headline.startsWith(c.look.verdictText) ? `${c.look.headline}.` : `${c.look.verdictText}. ${c.look.headline}.`,
+        ...(c.row.trouble ? [c.row.trouble] : []),
+      ],
       rows: c.look.working,
     });
   }
@@ -90,6 +134,10 @@ export class WalkPage {
   protected added(record: CaseRecord): void {
     this.adding.set(false);
     this.opened.set(record.id);
-    this.margin.show({ kind: 'text', title: record.doc.title, paragraphs: ['Added. It is ranked among the others as soon as its quick look is done; open it to sharpen the figures.'] });
+    this.margin.show({
+      kind: 'text',
+      title: record.doc.title,
+      paragraphs: ['Added. It is ranked among the others as soon as its quick look is done; open it to sharpen the figures.'],
+    });
   }
 }

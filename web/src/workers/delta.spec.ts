@@ -4,10 +4,14 @@ import { DeltaReceiver, DeltaSender } from './delta';
 /** Sender and receiver with a message between them that knows no references, as between threads. */
 function line<T>() {
   const [sender, receiver] = [new DeltaSender<T>(), new DeltaReceiver<T>()];
-  return { sender, receiver, pass: (x: T): [got: T, sent: number] => {
-    const delta = structuredClone(sender.send(x));
-    return [receiver.take(delta), JSON.stringify(delta).length];
-  } };
+  return {
+    sender,
+    receiver,
+    pass: (x: T): [got: T, sent: number] => {
+      const delta = structuredClone(sender.send(x));
+      return [receiver.take(delta), JSON.stringify(delta).length];
+    },
+  };
 }
 
 describe('an answer that comes again', () => {
@@ -27,7 +31,10 @@ describe('an answer that comes again', () => {
   });
   it('is the object that was there wherever nothing changed, and is not sent', () => {
     const { pass } = line<{ sentence: string; rows: { id: number; text: string }[] }>();
-    const state = (n: number) => ({ sentence: 'long '.repeat(100), rows: Array.from({ length: 50 }, (_, id) => ({ id, text: id === 7 ? `now ${n}` : 'as ever '.repeat(10) })) });
+    const state = (n: number) => ({
+      sentence: 'long '.repeat(100),
+      rows: Array.from({ length: 50 }, (_, id) => ({ id, text: id === 7 ? `now ${n}` : 'as ever '.repeat(10) })),
+    });
     const [first, whole] = pass(state(1));
     const [second, small] = pass(state(2));
     expect(second).toEqual(state(2));

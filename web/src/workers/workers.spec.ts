@@ -59,7 +59,10 @@ describe('the worker of makers', () => {
     const api = await worker<MakeWorker>(() => import('./make.worker'));
     const made = await api.make('http://localhost/', { maker: 'mandrel', values: { profile: [[0, 0], [10, 0], [10, 20], [0, 20]] }, up: UP });
     expect(made).toMatchObject({ ok: true, shapes: [{ name: 'mandrel', measure: { watertight: true } }] });
-    expect(await api.make('http://localhost/', { maker: 'brake-die', values: { opening: 100 }, up: UP })).toEqual({ ok: false, problem: expect.stringContaining('has to be wider') });
+    expect(await api.make('http://localhost/', { maker: 'brake-die', values: { opening: 100 }, up: UP })).toEqual({
+      ok: false,
+      problem: expect.stringContaining('has to be wider'),
+    });
     expect(await api.make('http://localhost/', { maker: 'jaws', values: {}, up: UP })).toEqual({ ok: false, problem: 'There is no part yet.' });
     await expect(api.make('http://localhost/', { maker: 'rumour', values: {}, up: UP })).rejects.toThrow('No maker is called');
   });

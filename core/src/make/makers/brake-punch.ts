@@ -24,11 +24,24 @@ export function punchSection(nose: number, angleDeg: number, width: number, heig
 }
 
 export const brakePunch: Maker = {
-  id: 'brake-punch', label: 'a press-brake punch', needsPart: false,
+  id: 'brake-punch',
+  label: 'a press-brake punch',
+  needsPart: false,
   inputs: [
-    number('nose', 'Nose radius', 'length', [0.1, 200], 1), number('angle', 'Angle of the nose', 'angle', [15, 160], 80, { help: 'Sharper than the bend, so that the sheet can be bent beyond it and spring back.' }),
-    number('width', 'Width of the shank', 'length', [2, 500], 20), number('height', 'Height', 'length', [5, 1000], 80), number('tang', 'Tang above it (0: none)', 'length', [0, 200], 15), number('length', 'Length', 'length', [1, 4000], 300),
+    number('nose', 'Nose radius', 'length', [0.1, 200], 1),
+    number('angle', 'Angle of the nose', 'angle', [15, 160], 80, { help: 'Sharper than the bend, so that the sheet can be bent beyond it and spring back.' }),
+    number('width', 'Width of the shank', 'length', [2, 500], 20),
+    number('height', 'Height', 'length', [5, 1000], 80),
+    number('tang', 'Tang above it (0: none)', 'length', [0, 200], 15),
+    number('length', 'Length', 'length', [1, 4000], 300),
   ],
   caution: 'A split punch flies: limit the press force to the plan, raise it in steps behind a guard, and never stand in line with it.',
-  make: async ({ values: v }) => ({ solids: [{ name: 'punch', mesh: prism(punchSection(num(v, 'nose'), num(v, 'angle'), num(v, 'width'), num(v, 'height'), num(v, 'tang')), [], 0, num(v, 'length')) }], warnings: [], notes: ['It lies along z, nose towards −y.'] }),
+  make: async ({ values: v }) => ({
+    solids: [{
+      name: 'punch',
+      mesh: prism(punchSection(num(v, 'nose'), num(v, 'angle'), num(v, 'width'), num(v, 'height'), num(v, 'tang')), [], 0, num(v, 'length')),
+    }],
+    warnings: [],
+    notes: ['It lies along z, nose towards −y.'],
+  }),
 };

@@ -6,10 +6,18 @@ import { revolve } from '../solids';
 const SEGMENTS = 192;
 
 export const mandrel: Maker = {
-  id: 'mandrel', label: 'a mandrel from a half profile', needsPart: false,
+  id: 'mandrel',
+  label: 'a mandrel from a half profile',
+  needsPart: false,
   inputs: [
     {
-      kind: 'points', id: 'profile', label: 'Half profile', axes: ['radius', 'height'], least: 3, most: 2000, usual: [[0, 0], [30, 0], [30, 10], [18, 60], [0, 60]],
+      kind: 'points',
+      id: 'profile',
+      label: 'Half profile',
+      axes: ['radius', 'height'],
+      least: 3,
+      most: 2000,
+      usual: [[0, 0], [30, 0], [30, 10], [18, 60], [0, 60]],
       help: 'Radius and height in mm, one point a line; begin and end on the axis (radius 0) for a full body.',
     },
   ],

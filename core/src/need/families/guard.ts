@@ -10,8 +10,15 @@ export const guard: Family = {
   loadCase: 'bending',
   revisions: { low: 0, likely: 0, high: 1 },
   defaults: {
-    serviceTemp: usual(35), load: usual(300), loadDirection: usual('in-plane'), wear: usual('impact'), tolerance: usual(1),
-    copies: usual(1), cyclesPerYear: usual(250), years: usual(8), fluids: usual(['alkaline'], 'want'),
+    serviceTemp: usual(35),
+    load: usual(300),
+    loadDirection: usual('in-plane'),
+    wear: usual('impact'),
+    tolerance: usual(1),
+    copies: usual(1),
+    cyclesPerYear: usual(250),
+    years: usual(8),
+    fluids: usual(['alkaline'], 'want'),
   },
   essential: ['load'],
   asks: ['flame', 'uv', 'impact', 'contact'],
@@ -20,5 +27,6 @@ export const guard: Family = {
   failsBy: 'cracks at screws; hides the reach distance that was approved',
   economics: 'a one-off for an odd machine; rules decide, not money',
   cautions: ['Openings and distances must follow the standard reach distances; interlocks stay as they are.'],
-  approval: 'Whoever is responsible for machine safety approves it before use: reach distances, openings, strength at the screws, interlocks as they were. Keep the approval with the tool.',
+  approval:
+    'Whoever is responsible for machine safety approves it before use: reach distances, openings, strength at the screws, interlocks as they were. Keep the approval with the tool.',
 };

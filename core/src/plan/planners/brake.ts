@@ -20,14 +20,57 @@ interface Metal {
 const range = (low: number, likely: number, high: number): Range => ({ low, likely, high });
 /** Sheet as usually bought. */
 const METALS: Record<string, Metal> = {
-  'soft-aluminium': { label: 'soft aluminium (5xxx, H32)', yield: range(150, 190, 220), tensile: range(210, 235, 260), young: 70, stretch: 0.12, natural: 0.15, plastic_mm: range(2, 2.5, 3) },
-  'hard-aluminium': { label: 'hard aluminium (6xxx, T6)', yield: range(240, 275, 300), tensile: range(290, 310, 340), young: 69, stretch: 0.08, natural: 0.18, plastic_mm: range(1.5, 2, 2.5) },
-  'soft-steel': { label: 'soft steel', yield: range(180, 240, 300), tensile: range(300, 370, 430), young: 205, stretch: 0.2, natural: 0.16, plastic_mm: range(1.2, 1.4, 1.6) },
-  stainless: { label: 'stainless (304)', yield: range(230, 290, 350), tensile: range(540, 620, 720), young: 195, stretch: 0.4, natural: 0.21, plastic_mm: range(0.8, 1, 1.2) },
-  brass: { label: 'brass or copper, half hard', yield: range(150, 220, 300), tensile: range(300, 350, 420), young: 110, stretch: 0.2, natural: 0.16, plastic_mm: range(1.5, 2, 2.5) },
+  'soft-aluminium': {
+    label: 'soft aluminium (5xxx, H32)',
+    yield: range(150, 190, 220),
+    tensile: range(210, 235, 260),
+    young: 70,
+    stretch: 0.12,
+    natural: 0.15,
+    plastic_mm: range(2, 2.5, 3),
+  },
+  'hard-aluminium': {
+    label: 'hard aluminium (6xxx, T6)',
+    yield: range(240, 275, 300),
+    tensile: range(290, 310, 340),
+    young: 69,
+    stretch: 0.08,
+    natural: 0.18,
+    plastic_mm: range(1.5, 2, 2.5),
+  },
+  'soft-steel': {
+    label: 'soft steel',
+    yield: range(180, 240, 300),
+    tensile: range(300, 370, 430),
+    young: 205,
+    stretch: 0.2,
+    natural: 0.16,
+    plastic_mm: range(1.2, 1.4, 1.6),
+  },
+  stainless: {
+    label: 'stainless (304)',
+    yield: range(230, 290, 350),
+    tensile: range(540, 620, 720),
+    young: 195,
+    stretch: 0.4,
+    natural: 0.21,
+    plastic_mm: range(0.8, 1, 1.2),
+  },
+  brass: {
+    label: 'brass or copper, half hard',
+    yield: range(150, 220, 300),
+    tensile: range(300, 350, 420),
+    young: 110,
+    stretch: 0.2,
+    natural: 0.16,
+    plastic_mm: range(1.5, 2, 2.5),
+  },
 };
 const OWN = 'own';
-const METAL_OPTIONS: readonly Option[] = [...Object.entries(METALS).map(([value, m]) => ({ value, label: m.label })), { value: OWN, label: 'another; give its figures' }];
+const METAL_OPTIONS: readonly Option[] = [...Object.entries(METALS).map(([value, m]) => ({ value, label: m.label })), {
+  value: OWN,
+  label: 'another; give its figures',
+}];
 
 const bends = (v: Values): boolean => v['mode'] !== 'bead';
 const beads = (v: Values): boolean => v['mode'] === 'bead';
@@ -35,9 +78,18 @@ const own = (v: Values): boolean => v['metal'] === OWN;
 
 function entries(_: unknown, { values }: PlanContext): Entry[] {
   const metal = METALS[String(values['metal'] ?? 'soft-steel')] ?? METALS['soft-steel'];
-  const sheet: Source = own(values) ? { kind: 'you', text: 'Given by you.' } : { kind: 'shelf', text: `${metal.label}: typical published range, confirm with the mill certificate.` };
+  const sheet: Source = own(values)
+    ? { kind: 'you', text: 'Given by you.' }
+    : { kind: 'shelf', text: `${metal.label}: typical published range, confirm with the mill certificate.` };
   const given = (id: string, book: Range): Range => (own(values) && values[id] !== undefined ? asRange(values[id] as number) : book);
-  const entry = (name: string, label: string, unit: string, r: Range, source: Source = sheet): Entry => ({ name, label, unit, ...r, source, key: `plan.brake.${name}` });
+  const entry = (name: string, label: string, unit: string, r: Range, source: Source = sheet): Entry => ({
+    name,
+    label,
+    unit,
+    ...r,
+    source,
+    key: `plan.brake.${name}`,
+  });
   const measured = values['measured_angle'];
   return [
     entry('sigma_y', 'Yield strength of the sheet', 'MPa', given('own_yield', metal.yield)),
@@ -46,20 +98,34 @@ function entries(_: unknown, { values }: PlanContext): Entry[] {
     entry('stretch', 'Stretch before it necks', '', given('own_stretch', asRange(metal.stretch))),
     entry('natural', 'Natural inside radius, share of the opening', '', asRange(metal.natural), PRACTICE),
     // Before a trial the bend is taken to come out as computed.
-    entry('trial', 'A trial bend was measured', '', asRange(measured === undefined ? 0 : 1), { kind: measured === undefined ? 'guess' : 'you', text: measured === undefined ? 'No trial yet.' : 'Given by you.' }),
-    entry('measured_angle', 'Angle measured on the trial bend', 'deg', asRange(measured === undefined ? 90 : (measured as number)), { kind: measured === undefined ? 'guess' : 'you', text: measured === undefined ? 'No trial yet.' : 'Given by you.' }),
+    entry('trial', 'A trial bend was measured', '', asRange(measured === undefined ? 0 : 1), {
+      kind: measured === undefined ? 'guess' : 'you',
+      text: measured === undefined ? 'No trial yet.' : 'Given by you.',
+    }),
+    entry('measured_angle', 'Angle measured on the trial bend', 'deg', asRange(measured === undefined ? 90 : (measured as number)), {
+      kind: measured === undefined ? 'guess' : 'you',
+      text: measured === undefined ? 'No trial yet.' : 'Given by you.',
+    }),
   ];
 }
 
 export const brake: Planner = {
   id: 'brake',
   label: 'Brake and bead',
-  what: 'Force, pressure on the nose, springback and the profile of punch and die; for beads and reliefs the stretch of the sheet and the gap between the rollers.',
+  what:
+    'Force, pressure on the nose, springback and the profile of punch and die; for beads and reliefs the stretch of the sheet and the gap between the rollers.',
   basis: [STANDARD, PRACTICE],
   fits: ({ family, doc }) => family.duty === 'bend' || doc.family === 'bead-die',
   headline: ['bend_force', 'force_per_metre', 'nose_pressure', 'springback', 'punch_angle', 'angle_reach', 'bead_strain', 'roller_gap'],
   inputs: [
-    { kind: 'choice', id: 'mode', label: 'It', group: 'The work', options: [{ value: 'bend', label: 'bends sheet in the air over a die' }, { value: 'bead', label: 'rolls or presses a bead or relief' }], usual: 'bend' },
+    {
+      kind: 'choice',
+      id: 'mode',
+      label: 'It',
+      group: 'The work',
+      options: [{ value: 'bend', label: 'bends sheet in the air over a die' }, { value: 'bead', label: 'rolls or presses a bead or relief' }],
+      usual: 'bend',
+    },
     { kind: 'choice', id: 'metal', label: 'Sheet', group: 'The work', options: METAL_OPTIONS, usual: 'soft-steel' },
     number('own_yield', 'Its yield strength', 'pressure', [5, 3000], undefined, { group: 'The work', ranged: true, optional: true, asked: own }),
     number('own_tensile', 'Its tensile strength', 'pressure', [10, 3500], undefined, { group: 'The work', ranged: true, optional: true, asked: own }),
@@ -70,19 +136,38 @@ export const brake: Planner = {
     number('angle_tol', 'Angle may be off by ±', 'angle', [0.05, 15], 1, { group: 'The bend', asked: bends }),
     number('bend_length', 'Length of the bend', 'length', [2, 8000], 300, { group: 'The bend', asked: bends }),
     number('flange', 'Shortest leg', 'length', [0.5, 5000], 20, { group: 'The bend', asked: bends }),
-    number('opening', 'Opening of the die', 'length', [1, 500], 8, { group: 'Punch and die', asked: bends, help: 'Usually 6 to 10 times the thickness; 8 is a good start.' }),
+    number('opening', 'Opening of the die', 'length', [1, 500], 8, {
+      group: 'Punch and die',
+      asked: bends,
+      help: 'Usually 6 to 10 times the thickness; 8 is a good start.',
+    }),
     number('nose', 'Nose radius of the punch', 'length', [0.1, 200], 1, { group: 'Punch and die', asked: bends }),
-    number('shoulder', 'Radius of the die\'s shoulders', 'length', [0.1, 100], 1, { group: 'Punch and die', asked: bends }),
-    number('bend_factor', 'Factor of the bending force', 'count', [0.5, 4], [1.2, 1.33, 1.5], { group: 'Punch and die', ranged: true, asked: bends, source: STANDARD, help: 'k in F = k σ L t² / V; 1.33 for air bending.' }),
+    number('shoulder', "Radius of the die's shoulders", 'length', [0.1, 100], 1, { group: 'Punch and die', asked: bends }),
+    number('bend_factor', 'Factor of the bending force', 'count', [0.5, 4], [1.2, 1.33, 1.5], {
+      group: 'Punch and die',
+      ranged: true,
+      asked: bends,
+      source: STANDARD,
+      help: 'k in F = k σ L t² / V; 1.33 for air bending.',
+    }),
     number('press', 'The press gives, over this length', 'force', [100, 50_000_000], undefined, { group: 'Punch and die', optional: true, asked: bends }),
-    number('measured_angle', 'Measured on the trial bend', 'angle', [10, 180], undefined, { group: 'Trial', optional: true, asked: bends, help: 'The angle between the legs after letting go, bent without any allowance for springback. It corrects the allowance.' }),
+    number('measured_angle', 'Measured on the trial bend', 'angle', [10, 180], undefined, {
+      group: 'Trial',
+      optional: true,
+      asked: bends,
+      help: 'The angle between the legs after letting go, bent without any allowance for springback. It corrects the allowance.',
+    }),
     number('trials', 'Trial bends', 'count', [0, 200], 3, { group: 'Trial', whole: true }),
     number('trial_h', 'One trial, with measuring and a change of the model', 'time', [0.01, 40], [0.15, 0.3, 0.6], { group: 'Trial', ranged: true }),
     number('trial_sheet', 'Sheet for one trial', 'money', [0, 10_000], [1, 3, 10], { group: 'Trial', ranged: true }),
     number('bead_depth', 'Depth of the bead', 'length', [0.05, 200], 2, { group: 'Bead or relief', asked: beads }),
     number('bead_width', 'Width of the bead', 'length', [0.2, 1000], 12, { group: 'Bead or relief', asked: beads }),
     number('bead_radius', 'Tightest radius', 'length', [0.05, 200], 1.5, { group: 'Bead or relief', asked: beads }),
-    number('bead_contact', 'Length pressed at once', 'length', [0.2, 5000], 10, { group: 'Bead or relief', asked: beads, help: 'Of a roller a few millimetres; of a press the whole bead.' }),
+    number('bead_contact', 'Length pressed at once', 'length', [0.2, 5000], 10, {
+      group: 'Bead or relief',
+      asked: beads,
+      help: 'Of a roller a few millimetres; of a press the whole bead.',
+    }),
     number('gap_extra', 'Gap beyond the thickness, share', 'count', [0, 1], [0.05, 0.1, 0.2], { group: 'Bead or relief', ranged: true, asked: beads }),
     number('shaft', 'Shaft of the rollers', 'length', [2, 200], 22, { group: 'Bead or relief', asked: beads }),
     number('roller', 'Diameter of the rollers', 'length', [5, 1000], 60, { group: 'Bead or relief', asked: beads }),
@@ -91,24 +176,66 @@ export const brake: Planner = {
   lines: [
     { name: 'bending', label: 'It bends', unit: '', expr: 'mode_bend' },
     { name: 'turn', label: 'The sheet is bent by', unit: '', expr: '3.141592653589793 - angle * rad_per_deg', note: 'Radians, from flat.' },
-    { name: 'inside_radius', label: 'Inside radius under the punch', unit: 'mm', expr: 'max(nose, natural * opening)', note: 'The nose, or the sheet\'s own radius over the opening where that is larger.' },
+    {
+      name: 'inside_radius',
+      label: 'Inside radius under the punch',
+      unit: 'mm',
+      expr: 'max(nose, natural * opening)',
+      note: "The nose, or the sheet's own radius over the opening where that is larger.",
+    },
     { name: 'air_force', label: 'Bending force', unit: 'N', expr: 'bend_factor * sigma_u * bend_length * gauge ^ 2 / opening', note: 'F = k σ L t² / V.' },
     { name: 'bend_force', label: 'Force of the tool', unit: 'N', expr: 'bending > 0 ? air_force : bead_force' },
     { name: 'force_per_metre', label: 'Bending force for a metre', unit: 'N/m', expr: 'air_force / bend_length * mm_per_m' },
-    { name: 'nose_width', label: 'Width of the nose that presses', unit: 'mm', expr: '2 * nose * sin(turn / 2)', note: 'The sheet wraps the nose over the angle of the bend.' },
+    {
+      name: 'nose_width',
+      label: 'Width of the nose that presses',
+      unit: 'mm',
+      expr: '2 * nose * sin(turn / 2)',
+      note: 'The sheet wraps the nose over the angle of the bend.',
+    },
     { name: 'air_pressure', label: 'Pressure on the nose', unit: 'MPa', expr: 'air_force / (bend_length * nose_width)' },
-    { name: 'shoulder_pressure', label: 'Pressure on a shoulder of the die', unit: 'MPa', expr: 'air_force / (2 * bend_length * 2 * shoulder * sin(turn / 4) * cos(turn / 2))', note: 'Half the force on each side, square to the leg.' },
+    {
+      name: 'shoulder_pressure',
+      label: 'Pressure on a shoulder of the die',
+      unit: 'MPa',
+      expr: 'air_force / (2 * bend_length * 2 * shoulder * sin(turn / 4) * cos(turn / 2))',
+      note: 'Half the force on each side, square to the leg.',
+    },
     { name: 'nose_pressure', label: 'Pressure on the face', unit: 'MPa', expr: 'bending > 0 ? max(air_pressure, shoulder_pressure) : bead_pressure' },
     { name: 'elastic', label: 'Elastic ratio R σy / (E t)', unit: '', expr: 'inside_radius * sigma_y / (young * mpa_per_gpa * gauge)' },
-    { name: 'radius_ratio', label: 'Radius under the punch over radius let go', unit: '', expr: '4 * elastic ^ 3 - 3 * elastic + 1', note: 'Ri/Rf = 4 x³ − 3 x + 1.' },
+    {
+      name: 'radius_ratio',
+      label: 'Radius under the punch over radius let go',
+      unit: '',
+      expr: '4 * elastic ^ 3 - 3 * elastic + 1',
+      note: 'Ri/Rf = 4 x³ − 3 x + 1.',
+    },
     { name: 'free_radius', label: 'Inside radius let go', unit: 'mm', expr: 'inside_radius / max(0.05, radius_ratio)' },
-    { name: 'computed_back', label: 'Springback as computed', unit: '', expr: 'turn * ((free_radius + gauge / 2) / (inside_radius + gauge / 2) - 1)', note: 'The middle of the sheet keeps its length: θi (Ri + t/2) = θf (Rf + t/2). Radians.' },
-    { name: 'trial_back', label: 'Springback as tried', unit: '', expr: 'turn * (turn / max(0.01, 3.141592653589793 - measured_angle * rad_per_deg) - 1)', note: 'Bent without allowance it came out at the measured angle; the same share is taken off again. Radians.' },
+    {
+      name: 'computed_back',
+      label: 'Springback as computed',
+      unit: '',
+      expr: 'turn * ((free_radius + gauge / 2) / (inside_radius + gauge / 2) - 1)',
+      note: 'The middle of the sheet keeps its length: θi (Ri + t/2) = θf (Rf + t/2). Radians.',
+    },
+    {
+      name: 'trial_back',
+      label: 'Springback as tried',
+      unit: '',
+      expr: 'turn * (turn / max(0.01, 3.141592653589793 - measured_angle * rad_per_deg) - 1)',
+      note: 'Bent without allowance it came out at the measured angle; the same share is taken off again. Radians.',
+    },
     { name: 'back', label: 'Springback used', unit: '', expr: 'trial > 0 ? trial_back : computed_back' },
     { name: 'springback', label: 'Springback', unit: 'deg', expr: 'back / rad_per_deg' },
     { name: 'punch_angle', label: 'Bend to, between the legs', unit: 'deg', expr: 'angle - springback' },
     { name: 'depth', label: 'Depth of the stroke', unit: 'mm', expr: 'opening / 2 * tan(min(1.55, (turn + back) / 2))' },
-    { name: 'angle_reach', label: 'Height of the nose must hold ±', unit: 'mm', expr: 'opening / 4 * (1 + tan(turn / 2) ^ 2) * angle_tol * rad_per_deg', note: 'dy = V/4 (1 + tan² θ/2) dα: what moves the angle by its tolerance.' },
+    {
+      name: 'angle_reach',
+      label: 'Height of the nose must hold ±',
+      unit: 'mm',
+      expr: 'opening / 4 * (1 + tan(turn / 2) ^ 2) * angle_tol * rad_per_deg',
+      note: 'dy = V/4 (1 + tan² θ/2) dα: what moves the angle by its tolerance.',
+    },
     { name: 'opening_ratio', label: 'Opening over thickness', unit: '', expr: 'opening / gauge' },
     { name: 'least_flange', label: 'Shortest leg the die allows', unit: 'mm', expr: '0.7 * opening' },
     { name: 'bead_strain', label: 'Stretch across the bead', unit: '', expr: '8 / 3 * (bead_depth / bead_width) ^ 2', note: 'A flat arc: 8/3 (h/w)².' },
@@ -128,10 +255,15 @@ export const brake: Planner = {
   ],
   makes: [
     {
-      maker: 'brake-punch', label: 'The punch, with the nose for this bend',
+      maker: 'brake-punch',
+      label: 'The punch, with the nose for this bend',
       values: (f) => ({ nose: f('nose'), angle: Math.max(15, Math.min(120, f('punch_angle') - 4)), length: f('bend_length') }),
     },
-    { maker: 'brake-die', label: 'The die for this bend', values: (f) => ({ opening: f('opening'), angle: Math.max(15, Math.min(120, f('punch_angle') - 4)), shoulder: f('shoulder'), length: f('bend_length') }) },
+    {
+      maker: 'brake-die',
+      label: 'The die for this bend',
+      values: (f) => ({ opening: f('opening'), angle: Math.max(15, Math.min(120, f('punch_angle') - 4)), shoulder: f('shoulder'), length: f('bend_length') }),
+    },
   ],
   findings(f, values, { facts }) {
     const n = (x: number, unit: string): string => `${Number(x.toPrecision(3))}${unit === '°' ? '' : ' '}${unit}`.trim();
@@ -142,41 +274,121 @@ export const brake: Planner = {
       const t = f('gauge');
       const state = t <= low ? 'pass' : t <= high ? 'conditional' : 'fail';
       out.push({
-        id: 'sheet', label: 'Sheet for a plastic tool', state, value: t, limit: state === 'fail' ? high : low, unit: 'mm', margin: 1 - t / low, basis: 'Practice: thickest sheet that plastic tools bend as a rule.',
-        reason: state === 'pass' ? `${n(t, 'mm')} of ${metal.label} is within what plastic tools bend (to ${n(low, 'mm')}).` : state === 'conditional' ? `${n(t, 'mm')} of ${metal.label} lies between ${n(low, 'mm')} and ${n(high, 'mm')}: a few bends at most; try it behind a guard, or use a steel nose.` : `${n(t, 'mm')} of ${metal.label} is beyond what plastic tools bend (${n(high, 'mm')} at best): steel.`,
+        id: 'sheet',
+        label: 'Sheet for a plastic tool',
+        state,
+        value: t,
+        limit: state === 'fail' ? high : low,
+        unit: 'mm',
+        margin: 1 - t / low,
+        basis: 'Practice: thickest sheet that plastic tools bend as a rule.',
+        reason: state === 'pass'
+          ? `${n(t, 'mm')} of ${metal.label} is within what plastic tools bend (to ${n(low, 'mm')}).`
+          : state === 'conditional'
+          ? `${n(t, 'mm')} of ${metal.label} lies between ${n(low, 'mm')} and ${
+            n(high, 'mm')
+          }: a few bends at most; try it behind a guard, or use a steel nose.`
+          : `${n(t, 'mm')} of ${metal.label} is beyond what plastic tools bend (${n(high, 'mm')} at best): steel.`,
       });
     }
     if (bends(values)) {
       out.push(
-        compared('opening', 'Die opening', 'Practice: 6 to 10 times the thickness.', Math.max(f('opening_ratio') / 10, 6 / f('opening_ratio')), 1, '', { near: 1.4, says: (s) => `The opening is ${n(f('opening_ratio'), '')} times the thickness${s === 'pass' ? ', as it should be' : '; 6 to 10 is usual: a narrow die marks and overloads, a wide one bends loosely'}.` }),
-        compared('leg', 'Shortest leg', 'Practice: at least 0.7 of the opening.', f('flange'), f('least_flange'), 'mm', { least: true, near: 1.15, says: (s) => `A leg of ${n(f('flange'), 'mm')} ${s === 'pass' ? 'lies on the die' : 'falls into the die'}; this opening asks ${n(f('least_flange'), 'mm')}.` }),
-        compared('springback', 'Springback', 'Ri/Rf = 4 x³ − 3 x + 1 with x = R σy/(E t), or the trial bend.', f('springback'), f('angle_tol'), '°', { near: Infinity, says: (s) => s === 'unknown' ? 'Springback cannot be worked out from these figures.' : `It springs back ${n(f('springback'), '°')}: bend to ${n(f('punch_angle'), '°')}${f('trial') ? ', as tried' : ' and correct it after a trial'}.` }),
+        compared('opening', 'Die opening', 'Practice: 6 to 10 times the thickness.', Math.max(f('opening_ratio') / 10, 6 / f('opening_ratio')), 1, '', {
+          near: 1.4,
+          says: (s) =>
+            `The opening is ${n(f('opening_ratio'), '')} times the thickness${
+              s === 'pass' ? ', as it should be' : '; 6 to 10 is usual: a narrow die marks and overloads, a wide one bends loosely'
+            }.`,
+        }),
+        compared('leg', 'Shortest leg', 'Practice: at least 0.7 of the opening.', f('flange'), f('least_flange'), 'mm', {
+          least: true,
+          near: 1.15,
+          says: (s) =>
+            `A leg of ${n(f('flange'), 'mm')} ${s === 'pass' ? 'lies on the die' : 'falls into the die'}; this opening asks ${n(f('least_flange'), 'mm')}.`,
+        }),
+        compared('springback', 'Springback', 'Ri/Rf = 4 x³ − 3 x + 1 with x = R σy/(E t), or the trial bend.', f('springback'), f('angle_tol'), '°', {
+          near: Infinity,
+          says: (s) =>
+            s === 'unknown'
+              ? 'Springback cannot be worked out from these figures.'
+              : `It springs back ${n(f('springback'), '°')}: bend to ${n(f('punch_angle'), '°')}${
+                f('trial') ? ', as tried' : ' and correct it after a trial'
+              }.`,
+        }),
       );
-      if (values['press'] !== undefined) out.push(compared('press', 'Press', 'F = k σ L t² / V against what the press gives.', f('air_force'), f('press'), 'N', { near: 1.02, says: (s) => `${n(f('air_force') / 1000, 'kN')} ${s === 'pass' ? 'of' : 'is more than'} ${n(f('press') / 1000, 'kN')} of the press. Set its limit to the plan, not to its most.` }));
+      if (values['press'] !== undefined)
+        out.push(compared('press', 'Press', 'F = k σ L t² / V against what the press gives.', f('air_force'), f('press'), 'N', {
+          near: 1.02,
+          says: (s) =>
+            `${n(f('air_force') / 1000, 'kN')} ${s === 'pass' ? 'of' : 'is more than'} ${
+              n(f('press') / 1000, 'kN')
+            } of the press. Set its limit to the plan, not to its most.`,
+        }));
     } else {
       out.push(
-        compared('stretch', 'Stretch', 'Stretch of a flat arc against the stretch before necking.', f('bead_strain'), f('stretch'), '', { near: 1.4, says: (s) => `The bead stretches the sheet by ${n(100 * f('bead_strain'), '%')}; ${n(100 * f('stretch'), '%')} are there before it necks${s === 'pass' ? '' : ': a shallower or wider bead, or in steps'}.` }),
-        compared('roller', 'Roller', 'Practice: at least 5 mm, and twice the depth of the bead, between shaft and groove.', f('roller_wall'), Math.max(5, 2 * f('bead_depth')), 'mm', { least: true, near: 1.5, says: (s) => `${n(f('roller_wall'), 'mm')} of the roller stay between shaft and bead${s === 'pass' ? '' : `; ${n(Math.max(5, 2 * f('bead_depth')), 'mm')} are wanted: a larger roller, or a thinner shaft`}.` }),
-        compared('radius', 'Tightest radius', 'Practice: at least the thickness of the sheet.', f('bead_radius'), f('gauge'), 'mm', { least: true, near: 2, says: (s) => `The tightest radius is ${n(f('bead_radius'), 'mm')} on sheet of ${n(f('gauge'), 'mm')}${s === 'pass' ? '' : ': it marks or tears, and bites into the tool'}.` }),
+        compared('stretch', 'Stretch', 'Stretch of a flat arc against the stretch before necking.', f('bead_strain'), f('stretch'), '', {
+          near: 1.4,
+          says: (s) =>
+            `The bead stretches the sheet by ${n(100 * f('bead_strain'), '%')}; ${n(100 * f('stretch'), '%')} are there before it necks${
+              s === 'pass' ? '' : ': a shallower or wider bead, or in steps'
+            }.`,
+        }),
+        compared(
+          'roller',
+          'Roller',
+          'Practice: at least 5 mm, and twice the depth of the bead, between shaft and groove.',
+          f('roller_wall'),
+          Math.max(5, 2 * f('bead_depth')),
+          'mm',
+          {
+            least: true,
+            near: 1.5,
+            says: (s) =>
+              `${n(f('roller_wall'), 'mm')} of the roller stay between shaft and bead${
+                s === 'pass' ? '' : `; ${n(Math.max(5, 2 * f('bead_depth')), 'mm')} are wanted: a larger roller, or a thinner shaft`
+              }.`,
+          },
+        ),
+        compared('radius', 'Tightest radius', 'Practice: at least the thickness of the sheet.', f('bead_radius'), f('gauge'), 'mm', {
+          least: true,
+          near: 2,
+          says: (s) =>
+            `The tightest radius is ${n(f('bead_radius'), 'mm')} on sheet of ${n(f('gauge'), 'mm')}${
+              s === 'pass' ? '' : ': it marks or tears, and bites into the tool'
+            }.`,
+        }),
       );
     }
     const asked = facts.need.cyclesPerYear?.value;
     if (bends(values) && asked !== undefined) {
       const total = asked * (facts.need.years?.value ?? 1);
-      out.push({ id: 'bends', label: 'Bends', state: total <= 1000 ? 'pass' : 'conditional', value: total, limit: 1000, unit: '', basis: 'Practice: 200 to 1 000 bends of thin sheet from a plastic nose, 100 000 and more from steel.', reason: total <= 1000 ? `${n(total, 'bends')} over the programme: a plastic nose makes 200 to 1 000.` : `${n(total, 'bends')} over the programme wear several plastic noses: count the replacements, or a steel nose.` });
+      out.push({
+        id: 'bends',
+        label: 'Bends',
+        state: total <= 1000 ? 'pass' : 'conditional',
+        value: total,
+        limit: 1000,
+        unit: '',
+        basis: 'Practice: 200 to 1 000 bends of thin sheet from a plastic nose, 100 000 and more from steel.',
+        reason: total <= 1000
+          ? `${n(total, 'bends')} over the programme: a plastic nose makes 200 to 1 000.`
+          : `${n(total, 'bends')} over the programme wear several plastic noses: count the replacements, or a steel nose.`,
+      });
     }
     return out;
   },
   drawing(f, values) {
     if (beads(values)) {
       const [h, w, g] = [f('bead_depth'), f('bead_width'), f('roller_gap')];
-      const wave = (y0: number): XY[] => Array.from({ length: 41 }, (_, i): XY => {
-        const x = -w + (2 * w * i) / 40;
-        return [x, y0 - (Math.abs(x) < w / 2 ? (h / 2) * (1 + Math.cos((2 * Math.PI * x) / w)) : 0)];
-      });
+      const wave = (y0: number): XY[] =>
+        Array.from({ length: 41 }, (_, i): XY => {
+          const x = -w + (2 * w * i) / 40;
+          return [x, y0 - (Math.abs(x) < w / 2 ? (h / 2) * (1 + Math.cos((2 * Math.PI * x) / w)) : 0)];
+        });
       const upper = wave(g / 2), lower = wave(-g / 2);
       return {
-        title: 'The bead between its rollers', says: `A bead ${h} mm deep and ${w} mm wide; the rollers stand ${Number(g.toPrecision(3))} mm apart.`,
+        title: 'The bead between its rollers',
+        says: `A bead ${h} mm deep and ${w} mm wide; the rollers stand ${Number(g.toPrecision(3))} mm apart.`,
         marks: [
           { kind: 'line', points: [...upper, [w, g / 2 + h * 1.5], [-w, g / 2 + h * 1.5]], closed: true, style: 'heavy', fill: 'part' },
           { kind: 'line', points: [...lower, [w, -g / 2 - h * 2.5], [-w, -g / 2 - h * 2.5]], closed: true, style: 'heavy', fill: 'hatch' },
@@ -191,7 +403,10 @@ export const brake: Planner = {
     const lean = Math.tan(Math.max(0.1, Math.PI / 2 - half - 0.035));
     const depth = Math.min(f('depth'), v * 2);
     const high = v * 1.6;
-    const die: XY[] = [[-v * 1.2, 0], [-v / 2, 0], [0, -v / 2 / lean], [v / 2, 0], [v * 1.2, 0], [v * 1.2, -v / 2 / lean - v * 0.5], [-v * 1.2, -v / 2 / lean - v * 0.5]];
+    const die: XY[] = [[-v * 1.2, 0], [-v / 2, 0], [0, -v / 2 / lean], [v / 2, 0], [v * 1.2, 0], [v * 1.2, -v / 2 / lean - v * 0.5], [
+      -v * 1.2,
+      -v / 2 / lean - v * 0.5,
+    ]];
     const tip = -depth + t;
     const side = Math.PI / 2 - Math.atan(lean);
     const nose = arcPoints([0, tip + r], r, 270 - (side * 180) / Math.PI, 270 + (side * 180) / Math.PI, 12);
@@ -206,7 +421,13 @@ export const brake: Planner = {
       { kind: 'text', at: [v * 1.02, high * 0.85], text: `bend to ${Number(f('punch_angle').toPrecision(3))}°` },
       { kind: 'text', at: [v * 1.02, high * 0.68], text: `nose R ${Number(r.toPrecision(3))}` },
     ];
-    return { title: 'The bend in section', says: `Punch above, die of ${v} mm opening below. The sheet is bent to ${Number(f('punch_angle').toPrecision(3))}° so that it springs back to ${f('angle')}°; the stroke is ${Number(depth.toPrecision(3))} mm deep.`, marks };
+    return {
+      title: 'The bend in section',
+      says: `Punch above, die of ${v} mm opening below. The sheet is bent to ${Number(f('punch_angle').toPrecision(3))}° so that it springs back to ${
+        f('angle')
+      }°; the stroke is ${Number(depth.toPrecision(3))} mm deep.`,
+      marks,
+    };
   },
   cautions: ['A split tool flies: limit the press force to the plan, raise it in steps behind a guard, and never stand in line with the tool under trial.'],
 };

@@ -43,13 +43,21 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
     { name: 'material_cost', label: 'Plastic', unit: 'money', expr: 'mass_bought * price_per_kg', cost: 'material' },
     ...(fibre
       ? ([
-          { name: 'fibre_volume', label: 'Continuous fibre', unit: 'cm^3', expr: 'deposit * fibre_share' },
-          { name: 'fibre_cost', label: 'Fibre', unit: 'money', expr: 'fibre_volume * fibre_price', cost: 'material' },
-          { name: 'fibre_h', label: 'Laying fibre', unit: 'h', expr: 'fibre_volume / fibre_rate_laid' },
-        ] satisfies Line[])
+        { name: 'fibre_volume', label: 'Continuous fibre', unit: 'cm^3', expr: 'deposit * fibre_share' },
+        { name: 'fibre_cost', label: 'Fibre', unit: 'money', expr: 'fibre_volume * fibre_price', cost: 'material' },
+        { name: 'fibre_h', label: 'Laying fibre', unit: 'h', expr: 'fibre_volume / fibre_rate_laid' },
+      ] satisfies Line[])
       : []),
     { name: 'layers', label: 'Layers', unit: '', expr: 'height / layer_height' },
-    { name: 'print_h', label: 'Printing one tool', unit: 'h', expr: `(deposit + support_volume) / deposition + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${fibre ? ' + fibre_h' : ''}`, note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.' },
+    {
+      name: 'print_h',
+      label: 'Printing one tool',
+      unit: 'h',
+      expr: `(deposit + support_volume) / deposition + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${
+        fibre ? ' + fibre_h' : ''
+      }`,
+      note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.',
+    },
     { name: 'per_build', label: 'Tools in one build', unit: '', expr: 'max(1, min(min(floor(bed_area / footprint), floor(build_limit / print_h)), copies))' },
     { name: 'builds', label: 'Builds', unit: '', expr: 'ceil(copies / per_build)' },
     { name: 'build_h', label: 'One build', unit: 'h', expr: 'warm_up + per_build * print_h' },
@@ -61,7 +69,13 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
     { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
     { name: 'prep_cost', label: 'Preparing the build', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'finish_order_h', label: 'Finishing the order', unit: 'h', expr: 'finish_h * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)', note: 'First articles: five of a larger lot are measured.' },
+    {
+      name: 'inspect_order_h',
+      label: 'Inspecting the order',
+      unit: 'h',
+      expr: 'inspect_h * min(copies, 5)',
+      note: 'First articles: five of a larger lot are measured.',
+    },
   ];
 }
 
@@ -72,11 +86,26 @@ const LAYER_LEAST_S: Range = { low: 6, likely: 12, high: 20 };
 export const coolingEntries = (facts: readonly Fact[]) => (build: BuildStudy | undefined): Entry[] => {
   const of = (id: string): Range => facts.find((f) => f.id === id)!.usual;
   const wait = (end: 'low' | 'likely' | 'high'): number =>
-    coolingWait_h(build!.profile, build!.height_mm, of('layer_height').likely, LAYER_LEAST_S[end], of('deposition')[end], of('wall').likely, of('infill').likely);
+    coolingWait_h(
+      build!.profile,
+      build!.height_mm,
+      of('layer_height').likely,
+      LAYER_LEAST_S[end],
+      of('deposition')[end],
+      of('wall').likely,
+      of('infill').likely,
+    );
   const source: Source = build
     ? { kind: 'measured', text: `From the layers of the build: those laid in less than ${LAYER_LEAST_S.low} to ${LAYER_LEAST_S.high} s wait.` }
     : { kind: 'guess', text: 'Not known without the layers of a mesh.' };
-  return [{ name: 'cooling_wait', label: 'Waits of small layers', unit: 'h', ...(build ? { low: wait('low'), likely: wait('likely'), high: wait('high') } : { low: 0, likely: 0, high: 0.5 }), source, key: 'print.cooling_wait' }];
+  return [{
+    name: 'cooling_wait',
+    label: 'Waits of small layers',
+    unit: 'h',
+    ...(build ? { low: wait('low'), likely: wait('likely'), high: wait('high') } : { low: 0, likely: 0, high: 0.5 }),
+    source,
+    key: 'print.cooling_wait',
+  }];
 };
 
 export const EXTRUSION_STAGES: readonly Stage[] = [

@@ -15,7 +15,12 @@ export const furnaceFacts = (own: { debind_h: [number, number, number]; shrink: 
 export const furnaceLines: readonly Line[] = [
   { name: 'green_volume', label: 'Volume before the furnace', unit: 'cm^3', expr: 'volume / (1 - shrink) ^ 3' },
   { name: 'furnace_h', label: 'One furnace run', unit: 'h', expr: 'debind_h + sinter_h' },
-  { name: 'furnace_share', label: 'Share of a furnace run, one tool', unit: '', expr: 'min(1, length * width * thickness / mm_per_cm ^ 3 / (1 - shrink) ^ 3 / (furnace_volume * furnace_fill))' },
+  {
+    name: 'furnace_share',
+    label: 'Share of a furnace run, one tool',
+    unit: '',
+    expr: 'min(1, length * width * thickness / mm_per_cm ^ 3 / (1 - shrink) ^ 3 / (furnace_volume * furnace_fill))',
+  },
   { name: 'furnace_runs', label: 'Furnace runs for the order', unit: '', expr: 'max(1, ceil(furnace_share * copies))' },
   { name: 'furnace_cost', label: 'Furnace hours', unit: 'money', expr: 'furnace_h * furnace_share * furnace_rate', cost: 'machine' },
 ];

@@ -29,10 +29,20 @@ export const boardMill: Process = {
   ],
   lines: [
     { name: 'mass_part', label: 'Weight as milled', unit: 'kg', expr: 'volume * density / g_per_kg' },
-    { name: 'stock_volume', label: 'Block', unit: 'cm^3', expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3' },
+    {
+      name: 'stock_volume',
+      label: 'Block',
+      unit: 'cm^3',
+      expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3',
+    },
     { name: 'material_cost', label: 'Board', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
     { name: 'joints', label: 'Glue joints', unit: '', expr: 'max(0, ceil(thickness / board_mm) - 1)' },
-    { name: 'mill_h', label: 'Milling one', unit: 'h', expr: '(stock_volume - volume) * cutting / roughing / min_per_h + area * cutting ^ 0.5 / finishing / min_per_h + setups * setup_h' },
+    {
+      name: 'mill_h',
+      label: 'Milling one',
+      unit: 'h',
+      expr: '(stock_volume - volume) * cutting / roughing / min_per_h + area * cutting ^ 0.5 / finishing / min_per_h + setups * setup_h',
+    },
     { name: 'machine_cost', label: 'Milling', unit: 'money', expr: 'mill_h * router_rate', cost: 'machine' },
     { name: 'hands_h', label: 'Bonding, sealing, sanding, one tool', unit: 'h', expr: 'joints * bond_h + area * seal_h' },
     { name: 'labour_cost', label: 'Bonding, sealing, sanding', unit: 'money', expr: 'hands_h * labour_rate', cost: 'finishing' },

@@ -30,7 +30,12 @@ export const cncMill: Process = {
   ],
   lines: [
     { name: 'mass_part', label: 'Weight as machined', unit: 'kg', expr: 'volume * density / g_per_kg' },
-    { name: 'stock_volume', label: 'Stock', unit: 'cm^3', expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3' },
+    {
+      name: 'stock_volume',
+      label: 'Stock',
+      unit: 'cm^3',
+      expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3',
+    },
     { name: 'material_cost', label: 'Stock', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
     { name: 'rough_h', label: 'Roughing', unit: 'h', expr: '(stock_volume - volume) * cutting / roughing / min_per_h' },
     { name: 'skim_h', label: 'Finishing cuts', unit: 'h', expr: 'area * cutting / finishing / min_per_h' },
@@ -38,7 +43,13 @@ export const cncMill: Process = {
     { name: 'setups_h', label: 'Set-ups', unit: 'h', expr: 'setups * setup_h' },
     { name: 'mill_h', label: 'Machining one tool', unit: 'h', expr: 'rough_h + skim_h + drill_h + setups_h' },
     { name: 'machine_cost', label: 'Machining', unit: 'money', expr: 'mill_h * mill_rate', cost: 'machine' },
-    { name: 'complexity', label: 'Shape complexity', unit: '', expr: 'area ^ 1.5 / volume / 14.7', note: 'Surface against volume: 1 for a cube, more for ribs and pockets.' },
+    {
+      name: 'complexity',
+      label: 'Shape complexity',
+      unit: '',
+      expr: 'area ^ 1.5 / volume / 14.7',
+      note: 'Surface against volume: 1 for a cube, more for ribs and pockets.',
+    },
     { name: 'program_h', label: 'Programming', unit: 'h', expr: 'program_base + program_setup * setups + program_shape * complexity' },
     { name: 'program_cost', label: 'Programming', unit: 'money', expr: 'program_h * programmer_rate', cost: 'engineering', once: true },
     { name: 'draw_cost', label: 'Drawing and order papers', unit: 'money', expr: 'draw_h * engineer_rate', cost: 'engineering', once: true },

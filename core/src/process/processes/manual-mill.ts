@@ -25,9 +25,19 @@ export const manualMill: Process = {
   ],
   lines: [
     { name: 'mass_part', label: 'Weight as machined', unit: 'kg', expr: 'volume * density / g_per_kg' },
-    { name: 'stock_volume', label: 'Stock', unit: 'cm^3', expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3' },
+    {
+      name: 'stock_volume',
+      label: 'Stock',
+      unit: 'cm^3',
+      expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3',
+    },
     { name: 'material_cost', label: 'Stock', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
-    { name: 'mill_h', label: 'Squaring, set-ups and holes', unit: 'h', expr: 'area * cutting / squaring / min_per_h + setups * setup_h + holes * hole_min * cutting / min_per_h' },
+    {
+      name: 'mill_h',
+      label: 'Squaring, set-ups and holes',
+      unit: 'h',
+      expr: 'area * cutting / squaring / min_per_h + setups * setup_h + holes * hole_min * cutting / min_per_h',
+    },
     { name: 'machine_cost', label: 'Milling and drilling', unit: 'money', expr: 'mill_h * manual_rate', cost: 'machine' },
     { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * labour_rate', cost: 'finishing' },
     { name: 'inspect_cost', label: 'Checking', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },

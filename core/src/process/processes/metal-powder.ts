@@ -34,7 +34,13 @@ export const metalPowder: Process = {
   lines: [
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'support_volume', label: 'Metal in supports', unit: 'cm^3', expr: 'support_space * support_density' },
-    { name: 'material_cost', label: 'Powder', unit: 'money', expr: '(volume + support_volume) * density / g_per_kg * powder_use * price_per_kg', cost: 'material' },
+    {
+      name: 'material_cost',
+      label: 'Powder',
+      unit: 'money',
+      expr: '(volume + support_volume) * density / g_per_kg * powder_use * price_per_kg',
+      cost: 'material',
+    },
     { name: 'build_h', label: 'One build', unit: 'h', expr: '(volume + support_volume) / fuse_rate + height / layer_height * recoat / s_per_h + job_h' },
     { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h * fusion_rate', cost: 'machine' },
     { name: 'anneal_cost', label: 'Stress relief or hardening', unit: 'money', expr: 'anneal_cost_each', cost: 'outside' },

@@ -35,10 +35,28 @@ export const powderPolymer: Process = {
     { name: 'bins', label: 'Bins for the order', unit: '', expr: 'max(1, ceil(bin_share * copies))' },
     { name: 'bin_cycle_h', label: 'Building and cooling a bin', unit: 'h', expr: 'bin_h * (1 + cooling)' },
     { name: 'machine_cost', label: 'Share of machine hours', unit: 'money', expr: 'bin_cycle_h * powder_rate * bin_share', cost: 'machine' },
-    { name: 'labour_cost', label: 'Breaking out, blasting', unit: 'money', expr: '(handle_h + area * depowder + bin_hands_h * bin_share) * labour_rate', cost: 'labour' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * min(copies, 5) / copies * inspector_rate', cost: 'labour', note: 'Five of a larger lot are measured.' },
+    {
+      name: 'labour_cost',
+      label: 'Breaking out, blasting',
+      unit: 'money',
+      expr: '(handle_h + area * depowder + bin_hands_h * bin_share) * labour_rate',
+      cost: 'labour',
+    },
+    {
+      name: 'inspect_cost',
+      label: 'Inspection',
+      unit: 'money',
+      expr: 'inspect_h * min(copies, 5) / copies * inspector_rate',
+      cost: 'labour',
+      note: 'Five of a larger lot are measured.',
+    },
     { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
-    { name: 'finish_order_h', label: 'Breaking out the order, inserts', unit: 'h', expr: '(handle_h + area * depowder + bin_hands_h * bin_share + remedy_hours) * copies' },
+    {
+      name: 'finish_order_h',
+      label: 'Breaking out the order, inserts',
+      unit: 'h',
+      expr: '(handle_h + area * depowder + bin_hands_h * bin_share + remedy_hours) * copies',
+    },
     { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
@@ -49,5 +67,7 @@ export const powderPolymer: Process = {
     { id: 'carry', label: 'Freight', resource: 'carrier', mode: 'work', hours: 'freight_days' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],
-  cautions: ['Fine polymer powder can explode as dust and irritates: break out under extraction, away from sparks; loose powder left in channels comes out in use.'],
+  cautions: [
+    'Fine polymer powder can explode as dust and irritates: break out under extraction, away from sparks; loose powder left in channels comes out in use.',
+  ],
 };

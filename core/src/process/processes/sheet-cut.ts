@@ -26,9 +26,21 @@ export const sheetCut: Process = {
   lines: [
     { name: 'mass_part', label: 'Weight as cut', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'plan_area', label: 'Area in plan', unit: 'cm^2', expr: 'volume / thickness * mm_per_cm' },
-    { name: 'cut_length', label: 'Length of cut', unit: 'm', expr: 'max(area - 2 * plan_area, 2 * (length + width) * thickness / mm_per_cm ^ 2) / thickness * mm_per_cm / cm_per_m', note: 'Side faces over thickness; at least once round the outside.' },
+    {
+      name: 'cut_length',
+      label: 'Length of cut',
+      unit: 'm',
+      expr: 'max(area - 2 * plan_area, 2 * (length + width) * thickness / mm_per_cm ^ 2) / thickness * mm_per_cm / cm_per_m',
+      note: 'Side faces over thickness; at least once round the outside.',
+    },
     { name: 'cut_h', label: 'Cutting one', unit: 'h', expr: 'cut_length * thickness / cut_feed / min_per_h + pierces * pierce_s / s_per_h' },
-    { name: 'material_cost', label: 'Sheet', unit: 'money', expr: 'length * width * thickness / mm_per_cm ^ 3 * (1 + nest_waste) * density / g_per_kg * price_per_kg', cost: 'material' },
+    {
+      name: 'material_cost',
+      label: 'Sheet',
+      unit: 'money',
+      expr: 'length * width * thickness / mm_per_cm ^ 3 * (1 + nest_waste) * density / g_per_kg * price_per_kg',
+      cost: 'material',
+    },
     { name: 'machine_cost', label: 'Cutting', unit: 'money', expr: '(cut_h + setup_h / copies) * laser_rate', cost: 'machine' },
     { name: 'bench_cost', label: 'Deburring, tapping, reaming', unit: 'money', expr: 'bench_each_h * labour_rate', cost: 'finishing' },
     { name: 'inspect_cost', label: 'Checking', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },

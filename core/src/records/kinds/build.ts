@@ -22,12 +22,21 @@ function ratios(rows: readonly RecordRow[]): RatioEvidence[] {
 }
 
 export const build: RecordKind = {
-  id: 'build', label: 'Build', plural: 'Builds', about: 'site',
+  id: 'build',
+  label: 'Build',
+  plural: 'Builds',
+  about: 'site',
   what: 'What a build took against what was estimated, and whether it came out. The share that fails moves later estimates.',
   inputs: [
     { kind: 'text', id: 'tool', label: 'Tool', max: 120, least: 1 },
     { kind: 'choice', id: 'process', label: 'Process', options: PROCESSES.map((p) => ({ value: p.id, label: p.label })) },
-    { kind: 'choice', id: 'outcome', label: 'It', options: [{ value: 'good', label: 'came out' }, { value: 'failed', label: 'failed and was made again' }], usual: 'good' },
+    {
+      kind: 'choice',
+      id: 'outcome',
+      label: 'It',
+      options: [{ value: 'good', label: 'came out' }, { value: 'failed', label: 'failed and was made again' }],
+      usual: 'good',
+    },
     number('hours_estimated', 'Hours, estimated', 'time', [0, 100_000], undefined, { optional: true }),
     number('hours_actual', 'Hours, taken', 'time', [0, 100_000], undefined, { optional: true }),
     number('money_estimated', 'Price, estimated', 'money', [0, 1e8], undefined, { optional: true }),

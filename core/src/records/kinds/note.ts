@@ -1,7 +1,10 @@
 import type { RecordKind } from '../kind';
 
 export const note: RecordKind = {
-  id: 'note', label: 'Note', plural: 'Notes', about: 'case',
+  id: 'note',
+  label: 'Note',
+  plural: 'Notes',
+  about: 'case',
   what: 'What was seen or agreed, with a picture where it helps.',
   inputs: [
     { kind: 'text', id: 'text', label: 'Note', max: 4000, least: 1, long: true },

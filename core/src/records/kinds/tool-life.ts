@@ -29,14 +29,23 @@ function lives(rows: readonly RecordRow[]): LifeEvidence[] {
 }
 
 export const toolLife: RecordKind = {
-  id: 'tool-life', label: 'Tool in use', plural: 'Tools in use', about: 'site',
+  id: 'tool-life',
+  label: 'Tool in use',
+  plural: 'Tools in use',
+  about: 'site',
   what: 'How long tools really last: cycles made so far, and whether the tool is worn. Lives of later estimates follow.',
   inputs: [
     { kind: 'text', id: 'tool', label: 'Tool', max: 120, least: 1 },
     { kind: 'choice', id: 'duty', label: 'What it does', options: options(DUTIES) },
     { kind: 'choice', id: 'material', label: 'Made of', options: MATERIALS.map((m) => ({ value: m.id, label: m.label })) },
     number('cycles', 'Cycles made', 'count', [1, 1e9], undefined, { whole: true }),
-    { kind: 'choice', id: 'ended', label: 'It is', options: options({ 'in-use': 'still in use', worn: 'worn out', broken: 'broken', withdrawn: 'withdrawn, not worn' }), usual: 'in-use' },
+    {
+      kind: 'choice',
+      id: 'ended',
+      label: 'It is',
+      options: options({ 'in-use': 'still in use', worn: 'worn out', broken: 'broken', withdrawn: 'withdrawn, not worn' }),
+      usual: 'in-use',
+    },
     { kind: 'text', id: 'remark', label: 'Remark', max: 400, optional: true },
   ],
   title: (v) => String(v['tool'] ?? ''),

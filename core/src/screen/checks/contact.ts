@@ -9,8 +9,11 @@ export const contact: Check = {
   run({ need, material }) {
     const asked = need.contact?.value;
     if (!asked || asked === 'none') return undefined;
-    const who = asked === 'food' ? 'your food-safety officer and the supplier\'s declaration for the finished tool' : 'your quality officer under your medical rules, and the supplier\'s declaration for the finished tool';
-    if (material.contact === 'never') return { state: byLevel(need.contact!.level, 'fail'), basis: BASIS, reason: `${material.label} is not sold for ${asked} contact.` };
+    const who = asked === 'food'
+      ? "your food-safety officer and the supplier's declaration for the finished tool"
+      : "your quality officer under your medical rules, and the supplier's declaration for the finished tool";
+    if (material.contact === 'never')
+      return { state: byLevel(need.contact!.level, 'fail'), basis: BASIS, reason: `${material.label} is not sold for ${asked} contact.` };
     return { state: 'conditional', basis: BASIS, reason: `Only when confirmed by ${who}; ask for a closed surface that can be cleaned.` };
   },
 };

@@ -1,7 +1,8 @@
 import { byLevel, type Check } from '../check';
 import { heatKnockDown, STRENGTH_FACTOR, stressOf } from './strength';
 
-const BASIS = 'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat counted, safety factor 3. Verify by a load left on over a weekend.';
+const BASIS =
+  'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat counted, safety factor 3. Verify by a load left on over a weekend.';
 
 /** Load that stays for hours: plastics give way slowly at a third to a half of what they bear for a moment. */
 export const creep: Check = {
@@ -17,11 +18,18 @@ export const creep: Check = {
     const state = stress <= (range.low * share) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * share) / 2 ? 'conditional' : 'fail';
     const s = stress.toPrecision(2), a = allow.toPrecision(2);
     return {
-      state: byLevel(need.load.level, state), value: stress, limit: allow, unit: 'MPa', margin: (allow - stress) / allow, basis: BASIS,
+      state: byLevel(need.load.level, state),
+      value: stress,
+      limit: allow,
+      unit: 'MPa',
+      margin: (allow - stress) / allow,
+      basis: BASIS,
       offers: state === 'pass' ? [] : ['compression-limiters', 'deeper-section'],
-      reason: state === 'pass' ? `${s} MPa may stay on it; ${a} MPa are allowed for hours.`
-        : state === 'conditional' ? `${s} MPa for hours against ${a} MPa allowed: ${material.label} may creep; leave the load on over a weekend and measure.`
-          : `${s} MPa for hours is too much for ${material.label} (${a} MPa allowed): it would creep.`,
+      reason: state === 'pass'
+        ? `${s} MPa may stay on it; ${a} MPa are allowed for hours.`
+        : state === 'conditional'
+        ? `${s} MPa for hours against ${a} MPa allowed: ${material.label} may creep; leave the load on over a weekend and measure.`
+        : `${s} MPa for hours is too much for ${material.label} (${a} MPa allowed): it would creep.`,
     };
   },
 };

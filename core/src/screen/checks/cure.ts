@@ -1,6 +1,7 @@
 import { byLevel, type Check } from '../check';
 
-const BASIS = 'Heat limit of the material, low to high of what sources give, at the cure or forming temperature, held for hours. Judged together with the pressure.';
+const BASIS =
+  'Heat limit of the material, low to high of what sources give, at the cure or forming temperature, held for hours. Judged together with the pressure.';
 
 /** A first stage below the limit, and the rest off the tool, spans this much, °C. */
 const TWO_STAGE_C = 60;
@@ -10,14 +11,44 @@ export const cure: Check = {
   id: 'cure',
   label: 'Cure heat',
   run({ need, material, traits, family, taken }) {
-    if (!need.cureTemp) return family.essential.includes('cureTemp') ? { state: 'unknown', unit: '°C', limit: traits.use_c.low, basis: BASIS, reason: 'The cure or forming temperature is not known: it decides first.' } : undefined;
+    if (!need.cureTemp)
+      return family.essential.includes('cureTemp')
+        ? { state: 'unknown', unit: '°C', limit: traits.use_c.low, basis: BASIS, reason: 'The cure or forming temperature is not known: it decides first.' }
+        : undefined;
     const t = need.cureTemp.value;
     const { low, high } = traits.use_c;
     const common = { value: t, unit: '°C', basis: BASIS, margin: (low - t) / Math.max(1, low) };
     if (t <= low) return { ...common, limit: low, state: 'pass', reason: `${t} °C for the cure: ${material.label} holds shape to ${low} °C or more.` };
-    if (taken.has('two-stage-cure') && t <= high + TWO_STAGE_C) return { ...common, limit: low, state: 'pass', reason: `The first stage stays below ${low} °C; the rest is cured to ${t} °C without the tool. Ask the resin's maker for the first stage.` };
-    if (t <= high) return { ...common, limit: high, state: 'conditional', offers: ['two-stage-cure', 'anneal'], reason: `${t} °C lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): put a coupon through the whole cure, pressure on.` };
-    if (family.duty === 'core' && t <= high + TWO_STAGE_C) return { ...common, limit: high, state: byLevel(need.cureTemp.level, 'conditional'), offers: ['two-stage-cure'], reason: `${t} °C is more than ${material.label} stands (${high} °C): only with a first stage below it and a post-cure without the core.` };
-    return { ...common, limit: high, state: byLevel(need.cureTemp.level, 'fail'), offers: ['two-stage-cure'], reason: `${t} °C is more than ${material.label} stands for hours (${high} °C at best).` };
+    if (taken.has('two-stage-cure') && t <= high + TWO_STAGE_C)
+      return {
+        ...common,
+        limit: low,
+        state: 'pass',
+        reason: `The first stage stays below ${low} °C; the rest is cured to ${t} °C without the tool. Ask the resin's maker for the first stage.`,
+      };
+    if (t <= high)
+      return {
+        ...common,
+        limit: high,
+        state: 'conditional',
+        offers: ['two-stage-cure', 'anneal'],
+        reason:
+          `${t} °C lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): put a coupon through the whole cure, pressure on.`,
+      };
+    if (family.duty === 'core' && t <= high + TWO_STAGE_C)
+      return {
+        ...common,
+        limit: high,
+        state: byLevel(need.cureTemp.level, 'conditional'),
+        offers: ['two-stage-cure'],
+        reason: `${t} °C is more than ${material.label} stands (${high} °C): only with a first stage below it and a post-cure without the core.`,
+      };
+    return {
+      ...common,
+      limit: high,
+      state: byLevel(need.cureTemp.level, 'fail'),
+      offers: ['two-stage-cure'],
+      reason: `${t} °C is more than ${material.label} stands for hours (${high} °C at best).`,
+    };
   },
 };

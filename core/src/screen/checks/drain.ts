@@ -12,7 +12,15 @@ export const drain: Check = {
     if (!voids.length) return { state: 'pass', basis: BASIS, reason: 'No closed cavity.' };
     const cm3 = voids.reduce((s, v) => s + v.volume_mm3, 0) / 1000;
     const what = voids.length === 1 ? `A closed cavity of ${cm3.toPrecision(2)} cm³` : `${voids.length} closed cavities of ${cm3.toPrecision(2)} cm³ together`;
-    if (taken.has('drain-holes')) return { state: 'pass', basis: BASIS, value: cm3, unit: 'cm³', reason: `${what}: two drain holes each let the ${traps} out.` };
-    return { state: 'conditional', basis: BASIS, offers: ['drain-holes'], value: cm3, unit: 'cm³', reason: `${what} would keep ${traps} inside: open ${voids.length === 1 ? 'it' : 'them'}.` };
+    if (taken.has('drain-holes'))
+      return { state: 'pass', basis: BASIS, value: cm3, unit: 'cm³', reason: `${what}: two drain holes each let the ${traps} out.` };
+    return {
+      state: 'conditional',
+      basis: BASIS,
+      offers: ['drain-holes'],
+      value: cm3,
+      unit: 'cm³',
+      reason: `${what} would keep ${traps} inside: open ${voids.length === 1 ? 'it' : 'them'}.`,
+    };
   },
 };

@@ -3,7 +3,8 @@ import type { Process } from '../../process/process';
 import { type Fit, fit, sectioning } from '../../shape/envelope';
 import { type Check, isPrint } from '../check';
 
-const BASIS = 'The smallest box around the part in the machine\'s room, by all orders of sides and turned in the plane. Sections: fewest equal pieces by planes square to the box.';
+const BASIS =
+  "The smallest box around the part in the machine's room, by all orders of sides and turned in the plane. Sections: fewest equal pieces by planes square to the box.";
 
 /** More pieces than this are a kit, not a tool. */
 const MOST_PIECES = 4;
@@ -12,9 +13,9 @@ const MOST_PIECES = 4;
 const fits = new WeakMap<Size, Map<string, Fit>>();
 function fitOf(size: Size, process: Process): Fit {
   let kept = fits.get(size);
-  if (!kept) fits.set(size, (kept = new Map()));
+  if (!kept) fits.set(size, kept = new Map());
   let f = kept.get(process.id);
-  if (!f) kept.set(process.id, (f = fit(size.sorted, process.envelope_mm)));
+  if (!f) kept.set(process.id, f = fit(size.sorted, process.envelope_mm));
   return f;
 }
 
@@ -26,10 +27,22 @@ export const envelope: Check = {
     const f = fitOf(size, process);
     const common = { value: f.side_mm, limit: f.room_mm, unit: 'mm', margin: 1 - f.share, basis: BASIS };
     const mm = (x: number): string => `${Math.round(x)} mm`;
-    if (f.share <= 1 + 1e-9) return { ...common, state: 'pass', reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.` };
+    if (f.share <= 1 + 1e-9)
+      return {
+        ...common,
+        state: 'pass',
+        reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.`,
+      };
     const { count } = sectioning(size.sorted, process.envelope_mm);
-    if (isPrint(ctx) && count <= MOST_PIECES && taken.has('join-pieces')) return { ...common, state: 'pass', reason: `Made in ${count} pieces, joined with dowels and bonding; the Shape step cuts them.` };
-    if (isPrint(ctx) && count <= MOST_PIECES) return { ...common, state: 'conditional', offers: ['join-pieces'], reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: ${count} sections joined with dowels and bonding.` };
+    if (isPrint(ctx) && count <= MOST_PIECES && taken.has('join-pieces'))
+      return { ...common, state: 'pass', reason: `Made in ${count} pieces, joined with dowels and bonding; the Shape step cuts them.` };
+    if (isPrint(ctx) && count <= MOST_PIECES)
+      return {
+        ...common,
+        state: 'conditional',
+        offers: ['join-pieces'],
+        reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: ${count} sections joined with dowels and bonding.`,
+      };
     return { ...common, state: 'fail', reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: too big${isPrint(ctx) ? `, even in ${MOST_PIECES} pieces` : ''}.` };
   },
 };

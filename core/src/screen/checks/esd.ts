@@ -11,7 +11,13 @@ export const esd: Check = {
     if (!asked || asked === 'none') return undefined;
     const is = traits.esd;
     if (is === asked) return { state: 'pass', basis: BASIS, reason: `${material.label} ${ESD_WORDS[is]}: measure the surface resistance of each tool.` };
-    if (asked === 'dissipative' && is === 'conductive') return { state: 'conditional', basis: BASIS, reason: `${material.label} conducts: charge leaves in a spark; put a dissipative mat between.` };
-    return { state: byLevel(need.esd!.level, 'fail'), basis: BASIS, offers: ['conductive-grade'], reason: `${material.label} ${ESD_WORDS[is]}; it has to ${asked === 'conductive' ? 'conduct' : 'lead charge away'}.` };
+    if (asked === 'dissipative' && is === 'conductive')
+      return { state: 'conditional', basis: BASIS, reason: `${material.label} conducts: charge leaves in a spark; put a dissipative mat between.` };
+    return {
+      state: byLevel(need.esd!.level, 'fail'),
+      basis: BASIS,
+      offers: ['conductive-grade'],
+      reason: `${material.label} ${ESD_WORDS[is]}; it has to ${asked === 'conductive' ? 'conduct' : 'lead charge away'}.`,
+    };
   },
 };

@@ -11,9 +11,18 @@ export const flame: Check = {
     const asked = need.flame?.value;
     if (!asked || asked === 'none') return undefined;
     const holds = ORDER.indexOf(traits.flame) >= ORDER.indexOf(asked);
-    if (holds && (traits.flame === 'does-not-burn' || asked === 'slow')) return { state: 'pass', basis: BASIS, reason: `${material.label} ${FLAME_WORDS[traits.flame]}.` };
+    if (holds && (traits.flame === 'does-not-burn' || asked === 'slow'))
+      return { state: 'pass', basis: BASIS, reason: `${material.label} ${FLAME_WORDS[traits.flame]}.` };
     return holds
-      ? { state: 'conditional', basis: BASIS, reason: `${material.label} ${FLAME_WORDS[traits.flame]} as raw material: get the certificate for the printed thickness on file.` }
-      : { state: byLevel(need.flame!.level, 'fail'), basis: BASIS, reason: `${material.label} ${FLAME_WORDS[traits.flame]}; it ${asked === 'does-not-burn' ? 'must not burn' : 'has to go out by itself'}.` };
+      ? {
+        state: 'conditional',
+        basis: BASIS,
+        reason: `${material.label} ${FLAME_WORDS[traits.flame]} as raw material: get the certificate for the printed thickness on file.`,
+      }
+      : {
+        state: byLevel(need.flame!.level, 'fail'),
+        basis: BASIS,
+        reason: `${material.label} ${FLAME_WORDS[traits.flame]}; it ${asked === 'does-not-burn' ? 'must not burn' : 'has to go out by itself'}.`,
+      };
   },
 };

@@ -11,8 +11,19 @@ export const flatness: Check = {
     const asked = need.flatness.value, is = traits.flatness_mm;
     const common = { value: is, limit: asked, unit: 'mm', margin: (asked - is) / asked, basis: BASIS };
     if (is <= asked) return { ...common, state: 'pass', reason: `Flat to about ${is.toFixed(2)} mm; ${asked} mm is asked.` };
-    if (isPrint(ctx) && asked >= 0.03) return { ...common, state: 'conditional', offers: ['machined-datums'], reason: `As printed it is flat to about ${is.toFixed(2)} mm: leave allowance and mill the face that has to be flat to ${asked} mm.` };
-    if (!isPrint(ctx) && is <= 3 * asked) return { ...common, state: 'conditional', reason: `Flat to about ${is.toFixed(2)} mm as a rule; ${asked} mm needs a stress-relieved blank and a last light cut.` };
+    if (isPrint(ctx) && asked >= 0.03)
+      return {
+        ...common,
+        state: 'conditional',
+        offers: ['machined-datums'],
+        reason: `As printed it is flat to about ${is.toFixed(2)} mm: leave allowance and mill the face that has to be flat to ${asked} mm.`,
+      };
+    if (!isPrint(ctx) && is <= 3 * asked)
+      return {
+        ...common,
+        state: 'conditional',
+        reason: `Flat to about ${is.toFixed(2)} mm as a rule; ${asked} mm needs a stress-relieved blank and a last light cut.`,
+      };
     return { ...common, state: byLevel(need.flatness.level, 'fail'), reason: `Flat to about ${is.toFixed(2)} mm; ${asked} mm is out of reach.` };
   },
 };

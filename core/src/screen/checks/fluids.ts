@@ -2,7 +2,7 @@ import { capital } from '../../quantity/words';
 import { FLUIDS, type FluidRating } from '../../shelf/types';
 import { byLevel, type Check } from '../check';
 
-const BASIS = 'General resistance ratings: A none, B slight, C soak test, D attacked. Your fluid\'s own sheet goes first.';
+const BASIS = "General resistance ratings: A none, B slight, C soak test, D attacked. Your fluid's own sheet goes first.";
 
 export const fluids: Check = {
   id: 'fluids',
@@ -19,12 +19,11 @@ export const fluids: Check = {
       state: byLevel(need.fluids.level, state),
       basis: BASIS,
       offers: state === 'pass' ? [] : ['coating'],
-      reason:
-        state === 'pass'
-          ? `${material.label} stands ${rated.map((r) => r.name).join(', ')}.`
-          : state === 'conditional'
-            ? `${names}: soak a coupon of ${material.label} for a week and weigh, measure and bend it.`
-            : `${names} attacks ${material.label}.`,
+      reason: state === 'pass'
+        ? `${material.label} stands ${rated.map((r) => r.name).join(', ')}.`
+        : state === 'conditional'
+        ? `${names}: soak a coupon of ${material.label} for a week and weigh, measure and bend it.`
+        : `${names} attacks ${material.label}.`,
     };
   },
 };

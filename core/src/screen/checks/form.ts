@@ -7,14 +7,42 @@ export const form: Check = {
   id: 'form',
   label: 'Shape',
   run({ process, material, form: is, size, family }) {
-    if (process.duties && !process.duties.includes(family.duty)) return { state: 'fail', basis: 'What the process is used for.', reason: `${process.label}: not a way to make ${/^[aeiou]/i.test(family.label) ? 'an' : 'a'} ${inSentence(family.label)}.` };
-    if (!family.leaves && material.removal === 'dissolved') return { state: 'fail', basis: 'What the material is made for.', reason: `${material.label} is made to be dissolved: it drinks water and does not last as a tool.` };
-    if (process.smallest_mm && size.sorted[0] < process.smallest_mm) return { state: 'fail', value: size.sorted[0], limit: process.smallest_mm, unit: 'mm', basis: 'Bead and machine are made for large work.', reason: `${Math.round(size.sorted[0])} mm is too small for it: it begins at ${process.smallest_mm} mm.` };
+    if (process.duties && !process.duties.includes(family.duty))
+      return {
+        state: 'fail',
+        basis: 'What the process is used for.',
+        reason: `${process.label}: not a way to make ${/^[aeiou]/i.test(family.label) ? 'an' : 'a'} ${inSentence(family.label)}.`,
+      };
+    if (!family.leaves && material.removal === 'dissolved')
+      return {
+        state: 'fail',
+        basis: 'What the material is made for.',
+        reason: `${material.label} is made to be dissolved: it drinks water and does not last as a tool.`,
+      };
+    if (process.smallest_mm && size.sorted[0] < process.smallest_mm)
+      return {
+        state: 'fail',
+        value: size.sorted[0],
+        limit: process.smallest_mm,
+        unit: 'mm',
+        basis: 'Bead and machine are made for large work.',
+        reason: `${Math.round(size.sorted[0])} mm is too small for it: it begins at ${process.smallest_mm} mm.`,
+      };
     if (!process.forms) return undefined;
     const from = size.measured ? 'measured' : 'as you say';
     if (process.forms.includes(is)) {
-      return { state: 'pass', basis: BASIS, reason: is === 'flat' ? `A plate with cut-outs (${from}): the simple way works.` : `A block with holes (${from}): the simple way works.` };
+      return {
+        state: 'pass',
+        basis: BASIS,
+        reason: is === 'flat' ? `A plate with cut-outs (${from}): the simple way works.` : `A block with holes (${from}): the simple way works.`,
+      };
     }
-    return { state: 'fail', basis: BASIS, reason: process.kind === 'cut' ? `Not a flat plate (${from}): it cannot be cut from sheet in one piece.` : `A shaped tool (${from}) is not made on a manual mill.` };
+    return {
+      state: 'fail',
+      basis: BASIS,
+      reason: process.kind === 'cut'
+        ? `Not a flat plate (${from}): it cannot be cut from sheet in one piece.`
+        : `A shaped tool (${from}) is not made on a manual mill.`,
+    };
   },
 };

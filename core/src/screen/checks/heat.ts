@@ -9,7 +9,13 @@ export const heat: Check = {
     const { low, likely, high } = traits.use_c;
     const service = need.serviceTemp;
     if (!service) {
-      return { state: 'unknown', limit: low, unit: '°C', basis: BASIS, reason: `Temperature in service is not known: up to ${low} °C ${material.label} holds, above ${high} °C it does not.` };
+      return {
+        state: 'unknown',
+        limit: low,
+        unit: '°C',
+        basis: BASIS,
+        reason: `Temperature in service is not known: up to ${low} °C ${material.label} holds, above ${high} °C it does not.`,
+      };
     }
     const peak = need.peakTemp && need.peakTemp.value > service.value ? need.peakTemp : undefined;
     const hot = peak?.value ?? service.value;
@@ -28,8 +34,8 @@ export const heat: Check = {
       reason: holds
         ? `${what}: ${material.label} holds to ${low} °C or more.`
         : breaks
-          ? `${what} is more than ${material.label} stands (${high} °C at best).`
-          : `${what} lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): load a coupon at that temperature for a shift.`,
+        ? `${what} is more than ${material.label} stands (${high} °C at best).`
+        : `${what} lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): load a coupon at that temperature for a shift.`,
     };
   },
 };

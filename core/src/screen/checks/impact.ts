@@ -12,13 +12,19 @@ export const impact: Check = {
   run({ need, material, traits, family }) {
     const asked = need.impact?.value ?? (need.wear?.value === 'impact' ? 'fair' : undefined);
     // In a closing press what is brittle does not chip: it bursts, whatever else is asked.
-    if (traits.impact === 'brittle' && CLOSING.includes(family.duty)) return { state: 'fail', basis: BASIS, reason: `${material.label} ${IMPACT_WORDS.brittle}: in a closing press it splinters.` };
+    if (traits.impact === 'brittle' && CLOSING.includes(family.duty))
+      return { state: 'fail', basis: BASIS, reason: `${material.label} ${IMPACT_WORDS.brittle}: in a closing press it splinters.` };
     if (!asked || asked === 'brittle') return undefined;
     const short = ORDER.indexOf(asked) - ORDER.indexOf(traits.impact);
     const state = short <= 0 ? 'pass' : short === 1 ? 'conditional' : 'fail';
     return {
-      state: byLevel(need.impact?.level ?? 'want', state), basis: BASIS,
-      reason: state === 'pass' ? `${material.label} ${IMPACT_WORDS[traits.impact]}.` : state === 'conditional' ? `${material.label} ${IMPACT_WORDS[traits.impact]}: drop a first piece from bench height, or put rubber on its corners.` : `${material.label} ${IMPACT_WORDS[traits.impact]}; this tool is dropped.`,
+      state: byLevel(need.impact?.level ?? 'want', state),
+      basis: BASIS,
+      reason: state === 'pass'
+        ? `${material.label} ${IMPACT_WORDS[traits.impact]}.`
+        : state === 'conditional'
+        ? `${material.label} ${IMPACT_WORDS[traits.impact]}: drop a first piece from bench height, or put rubber on its corners.`
+        : `${material.label} ${IMPACT_WORDS[traits.impact]}; this tool is dropped.`,
     };
   },
 };

@@ -1,6 +1,6 @@
 import { byLevel, type Check } from '../check';
 
-const BASIS = 'Activity network of the route on the shop\'s calendar at likely durations; the Sheet step gives the 90 % date.';
+const BASIS = "Activity network of the route on the shop's calendar at likely durations; the Sheet step gives the 90 % date.";
 
 export const leadTime: Check = {
   id: 'lead-time',
@@ -13,8 +13,16 @@ export const leadTime: Check = {
     const d = `${days.toFixed(1)} days`;
     return {
       state: byLevel(need.leadLimit.level, state),
-      value: days, limit, unit: 'days', margin: (limit - days) / limit, basis: BASIS,
-      reason: state === 'pass' ? `Ready in ${d}; ${limit} are allowed.` : state === 'conditional' ? `Ready in ${d}, tight against ${limit}: book the machine now.` : `Ready in ${d}; ${limit} are allowed.`,
+      value: days,
+      limit,
+      unit: 'days',
+      margin: (limit - days) / limit,
+      basis: BASIS,
+      reason: state === 'pass'
+        ? `Ready in ${d}; ${limit} are allowed.`
+        : state === 'conditional'
+        ? `Ready in ${d}, tight against ${limit}: book the machine now.`
+        : `Ready in ${d}; ${limit} are allowed.`,
     };
   },
 };

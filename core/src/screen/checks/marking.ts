@@ -7,12 +7,19 @@ export const marking: Check = {
   label: 'Marks',
   run({ need, material, traits, taken }) {
     if (!need.nonMarring?.value) return undefined;
-    if (traits.marks === 'no') return { state: 'pass', basis: BASIS, reason: taken.has('soft-pads') ? 'Soft pads keep it off the finished faces.' : `${material.label} does not mark a finished face.` };
+    if (traits.marks === 'no')
+      return {
+        state: 'pass',
+        basis: BASIS,
+        reason: taken.has('soft-pads') ? 'Soft pads keep it off the finished faces.' : `${material.label} does not mark a finished face.`,
+      };
     return {
       state: byLevel(need.nonMarring.level, 'conditional'),
       basis: BASIS,
       offers: ['soft-pads'],
-      reason: `${taken.has('metal-face') ? 'The steel face' : material.label} ${traits.marks === 'yes' ? 'marks' : 'may mark'} a finished face: put soft pads on the contact faces.`,
+      reason: `${taken.has('metal-face') ? 'The steel face' : material.label} ${
+        traits.marks === 'yes' ? 'marks' : 'may mark'
+      } a finished face: put soft pads on the contact faces.`,
     };
   },
 };

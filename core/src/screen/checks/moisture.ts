@@ -11,8 +11,20 @@ export const moisture: Check = {
     const tight = need.tolerance && need.tolerance.value <= 0.1;
     if (!need.wet && !(wet && uptake === 'much') && !(tight && uptake === 'much')) return undefined;
     if (uptake === 'none') return { state: 'pass', basis: BASIS, reason: `${material.label} takes up next to no water.` };
-    if (taken.has('dry-box')) return { state: 'pass', basis: BASIS, reason: `Dried${material.moisture.dry ? ` (${material.moisture.dry})` : ''}, printed from a dry box, and measured in the climate where it works.` };
+    if (taken.has('dry-box'))
+      return {
+        state: 'pass',
+        basis: BASIS,
+        reason: `Dried${material.moisture.dry ? ` (${material.moisture.dry})` : ''}, printed from a dry box, and measured in the climate where it works.`,
+      };
     if (uptake === 'some') return { state: 'pass', basis: BASIS, reason: `${material.label} takes up a little water: sizes move by a tenth of a per cent.` };
-    return { state: 'conditional', basis: BASIS, offers: ['seal', 'dry-box'], reason: `${material.label} swells in damp${tight ? `, and ±${need.tolerance!.value} mm is asked` : ''}: seal it, or let it soak first and machine it then.` };
+    return {
+      state: 'conditional',
+      basis: BASIS,
+      offers: ['seal', 'dry-box'],
+      reason: `${material.label} swells in damp${
+        tight ? `, and ±${need.tolerance!.value} mm is asked` : ''
+      }: seal it, or let it soak first and machine it then.`,
+    };
   },
 };

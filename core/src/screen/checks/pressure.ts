@@ -1,7 +1,8 @@
 import { byLevel, type Check } from '../check';
 import { heatKnockDown } from './strength';
 
-const BASIS = 'Pressure a face bears, low to high of the published range, reduced linearly to half at the use temperature; factor 1.5. Small radii see more than the mean: check the smallest.';
+const BASIS =
+  'Pressure a face bears, low to high of the published range, reduced linearly to half at the use temperature; factor 1.5. Small radii see more than the mean: check the smallest.';
 
 /** Against crushing of a face. */
 export const PRESSURE_FACTOR = 1.5;
@@ -10,7 +11,10 @@ export const pressure: Check = {
   id: 'pressure',
   label: 'Pressure',
   run({ need, material, traits, family }) {
-    if (!need.pressure) return family.essential.includes('pressure') ? { state: 'unknown', unit: 'MPa', basis: BASIS, reason: 'The pressure on its face is not known: it decides between plastic and metal.' } : undefined;
+    if (!need.pressure)
+      return family.essential.includes('pressure')
+        ? { state: 'unknown', unit: 'MPa', basis: BASIS, reason: 'The pressure on its face is not known: it decides between plastic and metal.' }
+        : undefined;
     const p = need.pressure.value;
     if (p === 0) return { state: 'pass', value: 0, unit: 'MPa', basis: BASIS, reason: 'Nothing presses on it.' };
     const hot = need.cureTemp?.value ?? need.serviceTemp?.value ?? 23;
@@ -19,11 +23,20 @@ export const pressure: Check = {
     const state = p <= low ? 'pass' : p <= high ? 'conditional' : 'fail';
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
     return {
-      state: byLevel(need.pressure.level, state), value: p, limit: state === 'fail' ? high : low, unit: 'MPa', margin: (low - p) / low, basis: BASIS,
+      state: byLevel(need.pressure.level, state),
+      value: p,
+      limit: state === 'fail' ? high : low,
+      unit: 'MPa',
+      margin: (low - p) / low,
+      basis: BASIS,
       offers: state !== 'pass' && family.duty === 'core' ? ['two-stage-cure'] : [],
-      reason: state === 'pass' ? `${n(p)} on its face; at ${hot} °C ${material.label} bears ${n(low)}.`
-        : state === 'conditional' ? `${n(p)} at ${hot} °C lies between what ${material.label} surely bears (${n(low)}) and may bear (${n(high)}): press a coupon with the smallest radius, raising it in steps behind a guard.`
-          : `${n(p)} at ${hot} °C would crush ${material.label} (${n(high)} at best).`,
+      reason: state === 'pass'
+        ? `${n(p)} on its face; at ${hot} °C ${material.label} bears ${n(low)}.`
+        : state === 'conditional'
+        ? `${n(p)} at ${hot} °C lies between what ${material.label} surely bears (${n(low)}) and may bear (${
+          n(high)
+        }): press a coupon with the smallest radius, raising it in steps behind a guard.`
+        : `${n(p)} at ${hot} °C would crush ${material.label} (${n(high)} at best).`,
     };
   },
 };

@@ -14,7 +14,13 @@ export const roughness: Check = {
     const is = `Ra ${Number(likely.toPrecision(2))} µm`;
     if (likely <= asked) return { ...common, state: 'pass', reason: `${is} (up to ${Number(high.toPrecision(2))}); ${asked} µm is asked.` };
     const step = finishTo(asked, likely);
-    if (step) return { ...common, state: 'conditional', offers: ['smooth'], reason: `${is} as built; ${step.label.toLowerCase()} brings it to ${step.ra_um.likely} µm, ${step.h_per_m2.likely} h a square metre.` };
+    if (step)
+      return {
+        ...common,
+        state: 'conditional',
+        offers: ['smooth'],
+        reason: `${is} as built; ${step.label.toLowerCase()} brings it to ${step.ra_um.likely} µm, ${step.h_per_m2.likely} h a square metre.`,
+      };
     if (low <= asked) return { ...common, state: 'conditional', reason: `${is} as a rule; ${asked} µm on the better faces only: measure it.` };
     return { ...common, state: byLevel(need.roughness.level, 'fail'), reason: `${is}; nothing on the shelf brings it to ${asked} µm.` };
   },

@@ -7,7 +7,12 @@ export const site: Check = {
   id: 'site',
   label: 'Means',
   run({ process, onSite }) {
-    if (process.where === 'house' && !onSite) return { state: 'conditional', basis: BASIS, reason: `${process.label}: there is no such machine on site. Ask a bureau for a price and put it over the line, or count the machine in.` };
+    if (process.where === 'house' && !onSite)
+      return {
+        state: 'conditional',
+        basis: BASIS,
+        reason: `${process.label}: there is no such machine on site. Ask a bureau for a price and put it over the line, or count the machine in.`,
+      };
     if (process.skill) return { state: 'pass', basis: BASIS, reason: process.skill };
     return undefined;
   },

@@ -15,7 +15,14 @@ export const stiffness: Check = {
   label: 'Stiffness',
   run({ need, material, size, family, traits }) {
     if (traits.modulus_gpa.inPlane.likely < RUBBER_GPA && KEEPS_SHAPE.includes(family.duty)) {
-      return { state: 'fail', value: traits.modulus_gpa.inPlane.likely, limit: RUBBER_GPA, unit: 'GPa', basis: 'Stiffness of the material.', reason: `${material.label} is rubber; this tool has to keep its shape.` };
+      return {
+        state: 'fail',
+        value: traits.modulus_gpa.inPlane.likely,
+        limit: RUBBER_GPA,
+        unit: 'GPa',
+        basis: 'Stiffness of the material.',
+        reason: `${material.label} is rubber; this tool has to keep its shape.`,
+      };
     }
     if (!need.load || need.load.value === 0 || family.loadCase === 'none') return undefined;
     const force = need.load.value;
@@ -38,12 +45,11 @@ export const stiffness: Check = {
       margin: (limit - bend) / limit,
       basis: BASIS,
       offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section'],
-      reason:
-        state === 'pass'
-          ? `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it.`
-          : state === 'conditional'
-            ? `Gives about ${mm(bend)} under load against ${mm(limit)}: add ribs or depth or rods, and check with a dial gauge.`
-            : `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it. ${material.label} is too soft here.`,
+      reason: state === 'pass'
+        ? `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it.`
+        : state === 'conditional'
+        ? `Gives about ${mm(bend)} under load against ${mm(limit)}: add ribs or depth or rods, and check with a dial gauge.`
+        : `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it. ${material.label} is too soft here.`,
     };
   },
 };

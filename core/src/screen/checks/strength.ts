@@ -10,7 +10,12 @@ export const STRENGTH_FACTOR = 3;
 export const heatKnockDown = (t: number, use: number): number => Math.min(1, Math.max(0.3, 1 - (0.5 * (t - 23)) / Math.max(1, use - 23)));
 
 /** Nominal stress under the largest load, MPa, and which way it runs. */
-export function nominalStress(need: CheckContext['need'], size: CheckContext['size'], family: CheckContext['family'], force: number): { stress: number; bending: boolean; across: boolean } {
+export function nominalStress(
+  need: CheckContext['need'],
+  size: CheckContext['size'],
+  family: CheckContext['family'],
+  force: number,
+): { stress: number; bending: boolean; across: boolean } {
   const [l, w, t] = size.sorted;
   const direction = need.loadDirection?.value ?? 'unknown';
   const bending = family.loadCase === 'bending' && direction !== 'compression';
@@ -28,7 +33,12 @@ export const strength: Check = {
     const { need, material, family, traits } = ctx;
     if (family.loadCase === 'none' && !need.load) return undefined;
     if (!need.load) {
-      return { state: 'unknown', unit: 'N', basis: BASIS, reason: 'The largest load is not known. Measure or bound it: it decides between plastic, fibre and metal.' };
+      return {
+        state: 'unknown',
+        unit: 'N',
+        basis: BASIS,
+        reason: 'The largest load is not known. Measure or bound it: it decides between plastic, fibre and metal.',
+      };
     }
     const force = need.load.value;
     if (force === 0) return { state: 'pass', value: 0, unit: 'MPa', basis: BASIS, reason: 'Nothing pulls, presses or bends it.' };
@@ -48,12 +58,11 @@ export const strength: Check = {
       margin: (allow - stress) / allow,
       basis: BASIS,
       offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section', 'compression-limiters'],
-      reason:
-        state === 'pass'
-          ? `About ${s} MPa ${bending ? 'in bending' : 'of pressure'} against ${a} MPa allowed ${way}.`
-          : state === 'conditional'
-            ? `About ${s} MPa against ${a} MPa allowed ${way}: prove it with 1.5 times the load before use.`
-            : `About ${s} MPa is too much for ${material.label} ${way} (${a} MPa allowed).`,
+      reason: state === 'pass'
+        ? `About ${s} MPa ${bending ? 'in bending' : 'of pressure'} against ${a} MPa allowed ${way}.`
+        : state === 'conditional'
+        ? `About ${s} MPa against ${a} MPa allowed ${way}: prove it with 1.5 times the load before use.`
+        : `About ${s} MPa is too much for ${material.label} ${way} (${a} MPa allowed).`,
     };
   },
 };

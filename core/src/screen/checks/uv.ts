@@ -10,6 +10,11 @@ export const uv: Check = {
     if (!need.uv?.value) return undefined;
     if (traits.uv === 'stable') return { state: 'pass', basis: BASIS, reason: `${traits.uv === material.uv ? material.label : 'The coat'} stands sunlight.` };
     const state = traits.uv === 'fades' ? 'conditional' : 'fail';
-    return { state: byLevel(need.uv.level, state), basis: BASIS, offers: ['coating'], reason: `${material.label} ${UV_WORDS[traits.uv]}${state === 'conditional' ? ': paint it, or look at it every half year' : ''}.` };
+    return {
+      state: byLevel(need.uv.level, state),
+      basis: BASIS,
+      offers: ['coating'],
+      reason: `${material.label} ${UV_WORDS[traits.uv]}${state === 'conditional' ? ': paint it, or look at it every half year' : ''}.`,
+    };
   },
 };

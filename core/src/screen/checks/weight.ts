@@ -18,7 +18,11 @@ export const weight: Check = {
       unit: 'kg',
       margin: (limit - mass) / limit,
       basis: BASIS,
-      reason: state === 'pass' ? `${m} of ${limit} kg.` : state === 'conditional' ? `${m} is a little over ${limit} kg: take some out (ribs, pockets, fill).` : `${m} is too heavy for ${limit} kg.`,
+      reason: state === 'pass'
+        ? `${m} of ${limit} kg.`
+        : state === 'conditional'
+        ? `${m} is a little over ${limit} kg: take some out (ribs, pockets, fill).`
+        : `${m} is too heavy for ${limit} kg.`,
     };
   },
 };

@@ -1,7 +1,9 @@
 import { costs, range, type RemedyKind } from '../remedy';
 
 export const bushings: RemedyKind = {
-  id: 'bushings', label: 'steel bushings', how: 'steel bushings or inserts bonded in place on a jig',
+  id: 'bushings',
+  label: 'steel bushings',
+  how: 'steel bushings or inserts bonded in place on a jig',
   fits: ({ process }) => process.kind === 'print',
   cost: () => costs({ money: range(10, 18, 35), hours: range(0.3, 0.6, 1.2), mass_kg: range(0.02, 0.05, 0.1) }),
   // At the bore only: the body stays as hot, as soft and as rough as it was.

@@ -4,7 +4,9 @@ import { costs, isPlastic, range, type RemedyKind, surface_m2 } from '../remedy'
 const BETTER: Record<FluidRating, FluidRating> = { A: 'A', B: 'A', C: 'B', D: 'C' };
 
 export const coating: RemedyKind = {
-  id: 'coating', label: 'a protective coat', how: 'two coats of a resistant paint, renewed when it chips',
+  id: 'coating',
+  label: 'a protective coat',
+  how: 'two coats of a resistant paint, renewed when it chips',
   fits: isPlastic,
   cost: (ctx) => {
     const a = surface_m2(ctx);
@@ -12,7 +14,9 @@ export const coating: RemedyKind = {
   },
   effect: (t) => ({
     fluids: Object.fromEntries(Object.entries(t.fluids).map(([f, r]) => [f, BETTER[r]])) as typeof t.fluids,
-    uv: 'stable', tolerance_mm: t.tolerance_mm + 0.05, esd: 'insulating',
+    uv: 'stable',
+    tolerance_mm: t.tolerance_mm + 0.05,
+    esd: 'insulating',
   }),
   quarrels: { 'conductive-grade': 'A coat of paint insulates the conducting skin.' },
 };

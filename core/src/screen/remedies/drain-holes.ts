@@ -2,7 +2,9 @@ import { costs, type RemedyKind } from '../remedy';
 import { times } from '../traits';
 
 export const drainHoles: RemedyKind = {
-  id: 'drain-holes', label: 'drain holes', how: 'two drain holes a cavity, plugged or left open',
+  id: 'drain-holes',
+  label: 'drain holes',
+  how: 'two drain holes a cavity, plugged or left open',
   fits: ({ process }) => !!process.traps,
   cost: ({ study }) => {
     const cavities = Math.max(1, study?.body.voids.length ?? 1);

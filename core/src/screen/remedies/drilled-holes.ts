@@ -1,7 +1,9 @@
 import { costs, isPrinted, range, type RemedyKind } from '../remedy';
 
 export const drilledHoles: RemedyKind = {
-  id: 'drilled-holes', label: 'small holes drilled', how: 'centre marks printed, small holes drilled through on a pillar drill',
+  id: 'drilled-holes',
+  label: 'small holes drilled',
+  how: 'centre marks printed, small holes drilled through on a pillar drill',
   fits: (ctx) => isPrinted(ctx) && !!ctx.process.limits,
   cost: ({ holes, process }) => {
     const count = holes?.filter((h) => h.diameter_mm < (process.limits?.hole_mm ?? 0)).length ?? 0;

@@ -2,12 +2,19 @@ import { costs, range, type RemedyKind, surface_m2 } from '../remedy';
 import { times } from '../traits';
 
 export const seal: RemedyKind = {
-  id: 'seal', label: 'sealing', how: 'sealed with a thin resin, in two coats, on both sides',
+  id: 'seal',
+  label: 'sealing',
+  how: 'sealed with a thin resin, in two coats, on both sides',
   fits: () => true,
   cost: (ctx) => {
     const a = surface_m2(ctx);
     return costs({ money: range(30 * a, 50 * a, 90 * a), hours: range(1 * a, 2 * a, 4 * a), mass_kg: range(0.1 * a, 0.2 * a, 0.3 * a) });
   },
-  effect: (t) => ({ tight: t.tight === 'porous' ? 'seal' : 'tight', moisture: t.moisture === 'much' ? 'some' : 'none', ra_um: times(t.ra_um, 0.7), esd: 'insulating' }),
+  effect: (t) => ({
+    tight: t.tight === 'porous' ? 'seal' : 'tight',
+    moisture: t.moisture === 'much' ? 'some' : 'none',
+    ra_um: times(t.ra_um, 0.7),
+    esd: 'insulating',
+  }),
   quarrels: { 'conductive-grade': 'A sealer insulates the conducting skin.' },
 };

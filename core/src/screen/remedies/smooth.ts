@@ -3,7 +3,9 @@ import { costs, type RemedyKind, surface_m2 } from '../remedy';
 import { times } from '../traits';
 
 export const smooth: RemedyKind = {
-  id: 'smooth', label: 'smoothing', how: 'sanded, filled or polished on the faces that count',
+  id: 'smooth',
+  label: 'smoothing',
+  how: 'sanded, filled or polished on the faces that count',
   fits: ({ need, traits }) => !!need.roughness && !!finishTo(need.roughness.value, traits.ra_um.likely),
   cost: (ctx) => {
     const step = finishTo(ctx.need.roughness?.value ?? 0, ctx.traits.ra_um.likely) ?? FINISHING[FINISHING.length - 1];

@@ -1,7 +1,9 @@
 import { costs, range, type RemedyKind } from '../remedy';
 
 export const tiltedSetUp: RemedyKind = {
-  id: 'tilted-set-up', label: 'a tilted set-up', how: 'one more set-up with the part tilted, or the part split and bolted',
+  id: 'tilted-set-up',
+  label: 'a tilted set-up',
+  how: 'one more set-up with the part tilted, or the part split and bolted',
   fits: ({ process }) => process.kind !== 'print',
   cost: () => costs({ money: range(0, 10, 40), hours: range(0.5, 1, 2.5) }),
 };

@@ -1,7 +1,9 @@
 import { costs, range, type RemedyKind } from '../remedy';
 
 export const twoStageCure: RemedyKind = {
-  id: 'two-stage-cure', label: 'a two-stage cure', how: 'cured on the tool just to handling strength below its limit, then post-cured without it',
+  id: 'two-stage-cure',
+  label: 'a two-stage cure',
+  how: 'cured on the tool just to handling strength below its limit, then post-cured without it',
   fits: ({ family }) => family.duty === 'core' || family.duty === 'layup',
   cost: () => costs({ hours: range(0.5, 1, 2) }),
 };

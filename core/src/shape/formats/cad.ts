@@ -33,13 +33,19 @@ export const isCadName = (fileName: string): boolean => /\.(step|stp|iges|igs)$/
  */
 export function readCad(kernel: CadKernel, bytes: Uint8Array, fileName: string, tolerance_mm: number): Mesh {
   if (bytes.length > MAX_CAD_BYTES) throw new MeshError(`The model file is larger than ${MAX_CAD_BYTES / 2 ** 20} MB; export the tool alone.`);
-  if (!(tolerance_mm >= CAD_TOLERANCE.least && tolerance_mm <= CAD_TOLERANCE.most)) throw new MeshError(`The tessellation tolerance must lie between ${CAD_TOLERANCE.least} and ${CAD_TOLERANCE.most} mm.`);
+  if (!(tolerance_mm >= CAD_TOLERANCE.least && tolerance_mm <= CAD_TOLERANCE.most))
+    throw new MeshError(`The tessellation tolerance must lie between ${CAD_TOLERANCE.least} and ${CAD_TOLERANCE.most} mm.`);
   const step = /\.(step|stp)$/i.test(fileName);
   const head = beginning(bytes, 400);
   if (step && !/ISO-10303-21/.test(head)) throw new MeshError('This is not a STEP file: it does not begin with ISO-10303-21.');
   // Columns 73 of the first line carries S for the start section.
   if (!step && !/^.{72}S/m.test(head)) throw new MeshError('This is not an IGES file: its first line is not a start section.');
-  const params: CadParameters = { linearUnit: 'millimeter', linearDeflectionType: 'absolute_value', linearDeflection: tolerance_mm, angularDeflection: Math.PI / 9 };
+  const params: CadParameters = {
+    linearUnit: 'millimeter',
+    linearDeflectionType: 'absolute_value',
+    linearDeflection: tolerance_mm,
+    angularDeflection: Math.PI / 9,
+  };
   let result: CadResult;
   try {
     result = step ? kernel.ReadStepFile(bytes, params) : kernel.ReadIgesFile(bytes, params);

@@ -27,7 +27,8 @@ export class GrowingMesh {
   /** A face of three or more corners, as a fan. Numbers are zero-based and must already be there. */
   face(corners: readonly number[], where: string): void {
     for (const c of corners) {
-      if (!(c >= 0 && c < this.vertexCount && Number.isInteger(c))) throw new MeshError(`A face points at vertex ${c}, but there are ${this.vertexCount} (${where}).`);
+      if (!(c >= 0 && c < this.vertexCount && Number.isInteger(c)))
+        throw new MeshError(`A face points at vertex ${c}, but there are ${this.vertexCount} (${where}).`);
     }
     for (let k = 2; k < corners.length; k++) {
       if (this.cornerCount + 3 > this.corners.length) {

@@ -31,7 +31,7 @@ export function readObj(bytes: Uint8Array, scale = 1): Soup {
       for (;;) {
         while (i < n && (bytes[i] === 32 || bytes[i] === 9 || bytes[i] === 92)) {
           // A backslash at the end of a line continues it.
-          if (bytes[i] === 92) while (i < n && bytes[i] !== 10) i++;
+          if (bytes[i] === 92) { while (i < n && bytes[i] !== 10) i++; }
           i++;
         }
         if (i >= n || isSpace(bytes[i])) break;

@@ -4,8 +4,22 @@ import { isSpace, readDecimal } from './text';
 
 type Scalar = 'int8' | 'uint8' | 'int16' | 'uint16' | 'int32' | 'uint32' | 'float32' | 'float64';
 const SCALARS: Record<string, Scalar> = {
-  char: 'int8', uchar: 'uint8', short: 'int16', ushort: 'uint16', int: 'int32', uint: 'uint32', float: 'float32', double: 'float64',
-  int8: 'int8', uint8: 'uint8', int16: 'int16', uint16: 'uint16', int32: 'int32', uint32: 'uint32', float32: 'float32', float64: 'float64',
+  char: 'int8',
+  uchar: 'uint8',
+  short: 'int16',
+  ushort: 'uint16',
+  int: 'int32',
+  uint: 'uint32',
+  float: 'float32',
+  double: 'float64',
+  int8: 'int8',
+  uint8: 'uint8',
+  int16: 'int16',
+  uint16: 'uint16',
+  int32: 'int32',
+  uint32: 'uint32',
+  float32: 'float32',
+  float64: 'float64',
 };
 const SIZE: Record<Scalar, number> = { int8: 1, uint8: 1, int16: 2, uint16: 2, int32: 4, uint32: 4, float32: 4, float64: 8 };
 
@@ -35,7 +49,7 @@ export function readPly(bytes: Uint8Array, scale = 1): Soup {
     const axis = ['x', 'y', 'z'].map((a) => element.properties.findIndex((p) => p.name === a && !p.count));
     const isVertex = element.name === 'vertex';
     const isFace = element.name === 'face';
-    if (isVertex && axis.some((a) => a < 0)) throw new MeshError('The PLY\'s vertices have no x, y and z.');
+    if (isVertex && axis.some((a) => a < 0)) throw new MeshError("The PLY's vertices have no x, y and z.");
     const values = new Float64Array(element.properties.length);
     for (let e = 0; e < element.count; e++) {
       const where = `${element.name} ${e + 1}`;
@@ -62,7 +76,7 @@ export function readPly(bytes: Uint8Array, scale = 1): Soup {
 function readHeader(bytes: Uint8Array): { format: string; elements: Element[]; start: number } {
   const text = String.fromCharCode(...bytes.subarray(0, Math.min(bytes.length, HEADER_LIMIT)));
   const end = /(^|\n)end_header\r?\n/.exec(text);
-  if (!end) throw new MeshError('The PLY\'s header has no end.');
+  if (!end) throw new MeshError("The PLY's header has no end.");
   let format = '';
   const elements: Element[] = [];
   for (const line of text.slice(0, end.index).split(/\r?\n/).slice(1)) {
@@ -76,7 +90,8 @@ function readHeader(bytes: Uint8Array): { format: string; elements: Element[]; s
       elements[elements.length - 1].properties.push({ name: words.at(-1)!, type, count });
     }
   }
-  if (!['ascii', 'binary_little_endian', 'binary_big_endian'].includes(format)) throw new MeshError(`The PLY is of an unknown kind ("${format.slice(0, 30)}").`);
+  if (!['ascii', 'binary_little_endian', 'binary_big_endian'].includes(format))
+    throw new MeshError(`The PLY is of an unknown kind ("${format.slice(0, 30)}").`);
   const start = end.index + end[0].length;
   let least = 0;
   for (const { name, count, properties } of elements) {
@@ -85,7 +100,8 @@ function readHeader(bytes: Uint8Array): { format: string; elements: Element[]; s
     least += count * properties.reduce((s, p) => s + (format === 'ascii' ? 2 : SIZE[p.count ?? p.type]), 0);
   }
   if (least > bytes.length - start + 1) throw new MeshError('The PLY is cut short: its header promises more than the file holds.');
-  if ((elements.find((e) => e.name === 'face')?.count ?? 0) > MAX_TRIANGLES) throw new MeshError(`The mesh has more than ${MAX_TRIANGLES} triangles; reduce it first.`);
+  if ((elements.find((e) => e.name === 'face')?.count ?? 0) > MAX_TRIANGLES)
+    throw new MeshError(`The mesh has more than ${MAX_TRIANGLES} triangles; reduce it first.`);
   return { format, elements, start };
 }
 
@@ -108,14 +124,22 @@ function binarySource(bytes: Uint8Array, start: number, little: boolean): (type:
     i += SIZE[type];
     if (i > bytes.length) throw new MeshError('The PLY is cut short.');
     switch (type) {
-      case 'int8': return view.getInt8(at);
-      case 'uint8': return view.getUint8(at);
-      case 'int16': return view.getInt16(at, little);
-      case 'uint16': return view.getUint16(at, little);
-      case 'int32': return view.getInt32(at, little);
-      case 'uint32': return view.getUint32(at, little);
-      case 'float32': return view.getFloat32(at, little);
-      case 'float64': return view.getFloat64(at, little);
+      case 'int8':
+        return view.getInt8(at);
+      case 'uint8':
+        return view.getUint8(at);
+      case 'int16':
+        return view.getInt16(at, little);
+      case 'uint16':
+        return view.getUint16(at, little);
+      case 'int32':
+        return view.getInt32(at, little);
+      case 'uint32':
+        return view.getUint32(at, little);
+      case 'float32':
+        return view.getFloat32(at, little);
+      case 'float64':
+        return view.getFloat64(at, little);
     }
   };
 }

@@ -84,7 +84,8 @@ function readAscii(bytes: Uint8Array, scale: number): Soup {
       const from = i;
       while (i < n && !isSpace(bytes[i])) i++;
       const x = readDecimal(bytes, from, i);
-      if (!Number.isFinite(x)) throw new MeshError(`Line ${line} of the STL: "${String.fromCharCode(...bytes.subarray(from, Math.min(i, from + 20)))}" is not a number.`);
+      if (!Number.isFinite(x))
+        throw new MeshError(`Line ${line} of the STL: "${String.fromCharCode(...bytes.subarray(from, Math.min(i, from + 20)))}" is not a number.`);
       positions[corners * 3 + k] = x * scale;
     }
     corners++;

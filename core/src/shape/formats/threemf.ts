@@ -35,7 +35,7 @@ export function readThreeMf(bytes: Uint8Array): Soup {
   // Counted before anything is laid out: a kilobyte of nested components can stand for thousands of millions of triangles.
   const counted = new Map<string, number>();
   const count = (object: string, depth: number): number => {
-    if (depth > MAX_DEPTH) throw new MeshError('The 3MF\'s components are nested too deeply, or in a ring.');
+    if (depth > MAX_DEPTH) throw new MeshError("The 3MF's components are nested too deeply, or in a ring.");
     const thing = things.get(object);
     if (!thing) throw new MeshError(`The 3MF refers to object ${object.slice(0, 20)}, which is not in it.`);
     let n = counted.get(object);
@@ -80,7 +80,7 @@ function modelPart(bytes: Uint8Array): string {
     return strFromU8(parts[name]);
   } catch (e) {
     if (e instanceof MeshError) throw e;
-    throw new MeshError('The 3MF\'s archive is damaged or cut short.');
+    throw new MeshError("The 3MF's archive is damaged or cut short.");
   }
 }
 
@@ -92,21 +92,25 @@ function parseModel(xml: string): { unit: string; things: Map<string, Thing>; it
   let triangles = 0;
   const parser = new SaxesParser({ position: false });
   parser.on('error', () => {
-    throw new MeshError('The 3MF\'s model is damaged: it is not well-formed XML.');
+    throw new MeshError("The 3MF's model is damaged: it is not well-formed XML.");
   });
   parser.on('doctype', () => {
-    throw new MeshError('The 3MF\'s model declares a document type, which no model needs.');
+    throw new MeshError("The 3MF's model declares a document type, which no model needs.");
   });
   parser.on('opentag', ({ name, attributes }) => {
     // Without namespace processing every attribute is plain text.
     const a = attributes as Record<string, string | undefined>;
     switch (name.slice(name.indexOf(':') + 1)) {
-      case 'model': unit = a['unit'] ?? unit; break;
+      case 'model':
+        unit = a['unit'] ?? unit;
+        break;
       case 'object':
         thing = { vertices: [], triangles: [], components: [] };
         things.set(a['id'] ?? '', thing);
         break;
-      case 'vertex': thing?.vertices.push(Number(a['x'] ?? NaN), Number(a['y'] ?? NaN), Number(a['z'] ?? NaN)); break;
+      case 'vertex':
+        thing?.vertices.push(Number(a['x'] ?? NaN), Number(a['y'] ?? NaN), Number(a['z'] ?? NaN));
+        break;
       case 'triangle':
         if (++triangles > MAX_TRIANGLES) throw new MeshError(`The mesh has more than ${MAX_TRIANGLES} triangles; reduce it first.`);
         for (const k of ['v1', 'v2', 'v3']) {
@@ -115,8 +119,12 @@ function parseModel(xml: string): { unit: string; things: Map<string, Thing>; it
           thing?.triangles.push(v);
         }
         break;
-      case 'component': thing?.components.push({ object: a['objectid'] ?? '', matrix: matrixOf(a['transform']) }); break;
-      case 'item': items.push({ object: a['objectid'] ?? '', matrix: matrixOf(a['transform']) }); break;
+      case 'component':
+        thing?.components.push({ object: a['objectid'] ?? '', matrix: matrixOf(a['transform']) });
+        break;
+      case 'item':
+        items.push({ object: a['objectid'] ?? '', matrix: matrixOf(a['transform']) });
+        break;
     }
   });
   parser.write(xml).close();
@@ -133,7 +141,8 @@ function matrixOf(text: string | undefined): Matrix {
 /** First a, then b: points are rows. */
 function multiply(a: Matrix, b: Matrix): Matrix {
   const out: number[] = [];
-  for (let r = 0; r < 4; r++) for (let c = 0; c < 3; c++) out.push(a[r * 3] * b[c] + a[r * 3 + 1] * b[3 + c] + a[r * 3 + 2] * b[6 + c] + (r === 3 ? b[9 + c] : 0));
+  for (let r = 0; r < 4; r++)
+    for (let c = 0; c < 3; c++) out.push(a[r * 3] * b[c] + a[r * 3 + 1] * b[3 + c] + a[r * 3 + 2] * b[6 + c] + (r === 3 ? b[9 + c] : 0));
   return out;
 }
 
@@ -143,10 +152,17 @@ export function writeThreeMf(vertices: ArrayLike<number>, indices: ArrayLike<num
   for (let v = 0; v < vertices.length; v += 3) lines.push(`<vertex x="${vertices[v]}" y="${vertices[v + 1]}" z="${vertices[v + 2]}"/>`);
   const faces: string[] = [];
   for (let t = 0; t < indices.length; t += 3) faces.push(`<triangle v1="${indices[t]}" v2="${indices[t + 1]}" v3="${indices[t + 2]}"/>`);
-  const model = `<?xml version="1.0" encoding="UTF-8"?>\n<model unit="millimeter" xml:lang="en" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><resources><object id="1" type="model"><mesh><vertices>${lines.join('')}</vertices><triangles>${faces.join('')}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>`;
+  const model =
+    `<?xml version="1.0" encoding="UTF-8"?>\n<model unit="millimeter" xml:lang="en" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><resources><object id="1" type="model"><mesh><vertices>${
+      lines.join('')
+    }</vertices><triangles>${faces.join('')}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>`;
   return zipSync({
-    '[Content_Types].xml': strToU8('<?xml version="1.0" encoding="UTF-8"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>'),
-    '_rels/.rels': strToU8('<?xml version="1.0" encoding="UTF-8"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>'),
+    '[Content_Types].xml': strToU8(
+      '<?xml version="1.0" encoding="UTF-8"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>',
+    ),
+    '_rels/.rels': strToU8(
+      '<?xml version="1.0" encoding="UTF-8"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>',
+    ),
     '3D/3dmodel.model': strToU8(model),
   });
 }

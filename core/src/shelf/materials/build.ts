@@ -1,4 +1,17 @@
-import { around, type Esd, type Flame, FLUID_IDS, type FluidId, type FluidRating, type Impact, type Material, type Moisture, type Removal, TYPICAL, type Uv } from '../types';
+import {
+  around,
+  type Esd,
+  type Flame,
+  FLUID_IDS,
+  type FluidId,
+  type FluidRating,
+  type Impact,
+  type Material,
+  type Moisture,
+  type Removal,
+  TYPICAL,
+  type Uv,
+} from '../types';
 
 /** A row of a material table; everything the row leaves out is filled in by the table's common part. */
 export interface Row {

@@ -1,3 +1,4 @@
+// dprint-ignore-file: tables, a line each
 import { materials } from './build';
 
 const OPEN = 'extrusion-open';

@@ -20,7 +20,10 @@ async function setUp(change: Partial<CaseDoc> = {}, worth: WorthKnowing[] = []) 
   const view: CaseView = evaluateCase(doc(), BUILT_IN_SITE, 20).view;
   TestBed.configureTestingModule({
     providers: [
-      { provide: CaseStore, useValue: { doc, view: signal(view), options: () => view.options, computing: signal(false), edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) } },
+      {
+        provide: CaseStore,
+        useValue: { doc, view: signal(view), options: () => view.options, computing: signal(false), edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) },
+      },
       { provide: ComputeService, useValue: { worthKnowing: async () => worth } },
       { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP, site: () => BUILT_IN_SITE } },
     ],
@@ -31,7 +34,9 @@ async function setUp(change: Partial<CaseDoc> = {}, worth: WorthKnowing[] = []) 
   fixture.detectChanges();
   const el = fixture.nativeElement as HTMLElement;
   const row = (label: string): HTMLTableRowElement => {
-    const found = [...el.querySelectorAll<HTMLTableRowElement>('.needs tr:not(.group)')].find((r) => r.querySelector('th')?.textContent?.trim().startsWith(label));
+    const found = [...el.querySelectorAll<HTMLTableRowElement>('.needs tr:not(.group)')].find((r) =>
+      r.querySelector('th')?.textContent?.trim().startsWith(label)
+    );
     if (!found) throw new Error(`no row ${label}`);
     return found;
   };
@@ -112,10 +117,14 @@ describe('the need step', () => {
   });
   it('says which open fact would change the answer', async () => {
     const end = (value: number, holding: number, leader: string) => ({ value, holding, leader });
-    const { el } = await setUp({}, [{ id: 'serviceTemp', decides: true, low: end(15, 40, 'extrusion-open/pla'), high: end(120, 21, 'cnc-mill/al-6061') } as WorthKnowing]);
+    const { el } = await setUp({}, [
+      { id: 'serviceTemp', decides: true, low: end(15, 40, 'extrusion-open/pla'), high: end(120, 21, 'cnc-mill/al-6061') } as WorthKnowing,
+    ]);
     const text = el.querySelector('.worth')!.textContent!.replace(/\s+/g, ' ');
     expect(text).toContain('Temperature in service:');
-    expect(text).toMatch(/15.°C: 40 hold; 120.°C: 21 hold\. The leading route would be filament extrusion, open frame in PLA, or CNC milling in Aluminium 6061-T6\./);
+    expect(text).toMatch(
+      /15.°C: 40 hold; 120.°C: 21 hold\. The leading route would be filament extrusion, open frame in PLA, or CNC milling in Aluminium 6061-T6\./,
+    );
   });
   it('says at once how many ways hold', async () => {
     const { el } = await setUp();

@@ -10,7 +10,15 @@ import { requirementText } from '@cuadro/core/case/words';
 import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
 import { FAMILIES, familyOf } from '@cuadro/core/need/families';
 import { relevant } from '@cuadro/core/need/relevant';
-import { requirementSpec, type Level, type Need, type Requirement, REQUIREMENTS, type RequirementId, type RequirementSpec } from '@cuadro/core/need/requirements';
+import {
+  requirementSpec,
+  type Level,
+  type Need,
+  type Requirement,
+  REQUIREMENTS,
+  type RequirementId,
+  type RequirementSpec,
+} from '@cuadro/core/need/requirements';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
 import { FLUIDS } from '@cuadro/core/shelf/types';
@@ -44,7 +52,9 @@ export class NeedStep {
   private readonly settings = inject(SettingsService);
 
   /** Questions this case has to answer, with the reason each is asked. */
-  private readonly asked = computed(() => relevant(familyOf(this.store.doc()!.family), this.store.doc()!.need, (this.store.view()?.pins ?? []).map((p) => this.shelf().material(p.option.material))));
+  private readonly asked = computed(() =>
+    relevant(familyOf(this.store.doc()!.family), this.store.doc()!.need, (this.store.view()?.pins ?? []).map((p) => this.shelf().material(p.option.material)))
+  );
   /** Show the questions as well that nothing here makes worth asking. */
   protected readonly all = signal(false);
   protected readonly others = computed(() => REQUIREMENTS.length - this.asked().size);
@@ -59,7 +69,9 @@ export class NeedStep {
   protected readonly holding = computed(() => (this.store.options().length ? howManyHold(this.store.options()) : ''));
   /** Facts not given yet that would change what holds; worked out after the case has settled. */
   protected readonly worth = signal<WorthKnowing[]>([]);
-  protected readonly worthLines = computed(() => this.worth().slice(0, 4).map((w) => ({ id: w.id, decides: w.decides, label: requirementSpec(w.id).label, text: this.worthText(w) })));
+  protected readonly worthLines = computed(() =>
+    this.worth().slice(0, 4).map((w) => ({ id: w.id, decides: w.decides, label: requirementSpec(w.id).label, text: this.worthText(w) }))
+  );
 
   protected readonly families = FAMILIES;
   protected readonly forms = FORMS;
@@ -96,7 +108,13 @@ export class NeedStep {
       paragraphs: [
         this.asked().get(spec.id) ?? `Nothing here makes it worth asking. ${spec.help}`,
         ...(worth ? [this.worthText(worth)] : []),
-        now ? (now.plan ? `Worked out by the ${now.from}. Type over it to put a figure of your own in its place.` : now.assumed ? 'What stands here is usual for this kind of tool. Type over it when you know better.' : `Given${now.from ? `: ${now.from}` : ' by you'}.`) : 'Not known yet. The comparison goes on without it; what would change:',
+        now
+          ? (now.plan
+            ? `Worked out by the ${now.from}. Type over it to put a figure of your own in its place.`
+            : now.assumed
+            ? 'What stands here is usual for this kind of tool. Type over it when you know better.'
+            : `Given${now.from ? `: ${now.from}` : ' by you'}.`)
+          : 'Not known yet. The comparison goes on without it; what would change:',
         ...(now ? [] : [...new Set(checks)].slice(0, 4)),
       ],
     });
@@ -150,7 +168,9 @@ export class NeedStep {
   private patch(id: RequirementId, change: Partial<Requirement<never>>): void {
     this.store.edit((doc) => {
       const now = doc.need[id] ?? this.resolved()[id];
-      const base = now ? { level: now.level, value: now.value, from: 'assumed' in now ? '' : now.from } : { level: 'must' as const, value: undefined, from: '' };
+      const base = now
+        ? { level: now.level, value: now.value, from: 'assumed' in now ? '' : now.from }
+        : { level: 'must' as const, value: undefined, from: '' };
       const next = { ...base, ...change };
       if (next.value === undefined) return doc;
       return { ...doc, need: { ...doc.need, [id]: next } as Need };

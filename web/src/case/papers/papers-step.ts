@@ -68,9 +68,15 @@ export class PapersStep {
   protected readonly problem = signal('');
   protected readonly revisions = signal<readonly RevisionRecord[]>([]);
   protected readonly chosen = signal<(RevisionRecord & { doc: CaseDoc }) | undefined>(undefined);
-  protected readonly lines = computed<Difference[]>(() => (this.chosen() && this.store.doc() ? differences(this.chosen()!.doc, this.store.doc()!, this.settings.units()) : []));
+  protected readonly lines = computed<Difference[]>(
+    () => (this.chosen() && this.store.doc() ? differences(this.chosen()!.doc, this.store.doc()!, this.settings.units()) : []),
+  );
   /** A quote can go over today's price, or over a pinned way. */
-  protected readonly actions = computed(() => (this.tab() === 'quote' ? [{ id: 'today', label: 'put over today' }, ...(this.store.view()?.pins ?? []).map((p) => ({ id: routeKey(p.option), label: `put over ${p.letter}` }))] : []));
+  protected readonly actions = computed(
+    () => (this.tab() === 'quote'
+      ? [{ id: 'today', label: 'put over today' }, ...(this.store.view()?.pins ?? []).map((p) => ({ id: routeKey(p.option), label: `put over ${p.letter}` }))]
+      : []),
+  );
   private readonly today = new Date().toISOString().slice(0, 10);
   protected readonly hasRunOut = (values: Values): boolean => expired(values, this.today);
 
@@ -123,14 +129,23 @@ export class PapersStep {
     const name = `Quote of ${[row.values['supplier'], row.values['number']].filter(Boolean).join(', ')}, dated ${String(row.values['dated'])}`;
     if (action === 'today') {
       this.store.edit((doc) => ({ ...doc, today: { ...doc.today, cost: each + once / copies, wait_days: wait ?? doc.today.wait_days } }));
-      this.said.set(`Today now costs ${this.settings.money(each + once / copies, this.shops.currency())} a tool${once ? ', the one-off charge shared by the copies' : ''}.`);
+      this.said.set(
+        `Today now costs ${this.settings.money(each + once / copies, this.shops.currency())} a tool${once ? ', the one-off charge shared by the copies' : ''}.`,
+      );
       return;
     }
     const exactly = (x: number): LineOverride => ({ low: x, likely: x, high: x, kind: 'quote', note: name });
     this.store.edit((doc) => ({
       ...doc,
-      overrides: { ...doc.overrides, [action]: { ...doc.overrides[action], price_each: exactly(each), price_once: exactly(once), ...(wait !== undefined && { lead_days: exactly(wait) }) } },
+      overrides: {
+        ...doc.overrides,
+        [action]: { ...doc.overrides[action], price_each: exactly(each), price_once: exactly(once), ...(wait !== undefined && { lead_days: exactly(wait) }) },
+      },
     }));
-    this.said.set(`${this.settings.money(each, this.shops.currency())} a tool for ${copies} ${copies === 1 ? 'copy stands' : 'copies stand'} over the computed price; the computed one is kept beside it.`);
+    this.said.set(
+      `${this.settings.money(each, this.shops.currency())} a tool for ${copies} ${
+        copies === 1 ? 'copy stands' : 'copies stand'
+      } over the computed price; the computed one is kept beside it.`,
+    );
   }
 }

@@ -25,7 +25,15 @@ function setUp(start: CaseDoc, shapes: object = {}) {
     providers: [
       { provide: CaseStore, useValue: { doc, view, edit } },
       { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => BUILT_IN_SITE.shop, site: () => BUILT_IN_SITE } },
-      { provide: ComputeService, useValue: { working: async (subject: string, name: string) => { opened.push(`${subject} ${name}`); return { name, label: name, unit: '', value: 1, inputs: [] }; } } },
+      {
+        provide: ComputeService,
+        useValue: {
+          working: async (subject: string, name: string) => {
+            opened.push(`${subject} ${name}`);
+            return { name, label: name, unit: '', value: 1, inputs: [] };
+          },
+        },
+      },
       { provide: ApiService, useValue: {} },
     ],
   });
@@ -66,7 +74,9 @@ describe('the plan step', () => {
     expect(doc().plans).toBeUndefined();
   });
   it('computes again with every answer, and says what it hands on', async () => {
-    const { type, text, doc } = setUp(demoDoc({ family: 'brake-tool', need: { load: { level: 'must', value: 9, from: 'me' } }, plans: { brake: { values: {} } } }));
+    const { type, text, doc } = setUp(
+      demoDoc({ family: 'brake-tool', need: { load: { level: 'must', value: 9, from: 'me' } }, plans: { brake: { values: {} } } }),
+    );
     await type('Thickness of the sheet', '3');
     expect(doc().plans!['brake'].values).toEqual({ gauge: 3 });
     expect(text()).toContain('beyond what plastic tools bend');
@@ -80,7 +90,11 @@ describe('the plan step', () => {
     expect(opened).toEqual(['plan:brake bend_force']);
     expect(TestBed.inject(MarginService).openFigure()).toBe('plan:brake bend_force');
     el.querySelector('[aria-label="Opening of the die"]')!.dispatchEvent(new FocusEvent('focusin', { bubbles: true }));
-    expect(TestBed.inject(MarginService).note()).toMatchObject({ kind: 'text', title: 'Opening of the die', paragraphs: [expect.stringContaining('6 to 10 times'), 'Usual until you say otherwise: 8\u00a0mm.'] });
+    expect(TestBed.inject(MarginService).note()).toMatchObject({
+      kind: 'text',
+      title: 'Opening of the die',
+      paragraphs: [expect.stringContaining('6 to 10 times'), 'Usual until you say otherwise: 8\u00a0mm.'],
+    });
   });
   it('measures on the mesh, keeps what it found, and says what went wrong', async () => {
     const measured = { open: jest.fn(async () => undefined), planGeometry: jest.fn(async () => ({ centre_mm: 44, gyration_mm: 50 })), cancel: jest.fn() };
@@ -91,7 +105,12 @@ describe('the plan step', () => {
     expect(doc().plans!['grip'].geometry!.result).toEqual({ centre_mm: 44, gyration_mm: 50 });
     expect(text()).toContain('Measured on the mesh; measure again');
     TestBed.resetTestingModule();
-    const open = setUp(start, { ...measured, planGeometry: async () => { throw new Error('Only a closed mesh has a centre of mass.'); } });
+    const open = setUp(start, {
+      ...measured,
+      planGeometry: async () => {
+        throw new Error('Only a closed mesh has a centre of mass.');
+      },
+    });
     await open.press(/^Measure on the mesh$/);
     expect(open.el.querySelector('[role=alert]')!.textContent).toBe('Only a closed mesh has a centre of mass.');
   });

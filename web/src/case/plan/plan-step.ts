@@ -21,7 +21,11 @@ import { InputForm } from '../../shared/inputs/input-form';
 import { StateGlyph } from '../../shared/state-glyph';
 
 const GIFT_WORDS: Record<Gift, string> = {
-  hardware_money: 'the bill of every route, for each tool', fitting_hours: 'the bench hours of every route', engineering_hours: 'the engineer\'s hours of every route', mass: 'the weight of every route', use_cost: 'the cost over the programme',
+  hardware_money: 'the bill of every route, for each tool',
+  fitting_hours: 'the bench hours of every route',
+  engineering_hours: "the engineer's hours of every route",
+  mass: 'the weight of every route',
+  use_cost: 'the cost over the programme',
 };
 const isGift = (to: string): to is Gift => (GIFTS as readonly string[]).includes(to);
 
@@ -50,7 +54,9 @@ export class PlanStep {
   protected readonly view = computed<PlanView | undefined>(() => this.store.view()?.plans.find((p) => p.id === this.shown()));
   protected readonly headline = computed(() => this.view()?.figures.slice(0, this.view()!.headline) ?? []);
   protected readonly rest = computed(() => this.view()?.figures.slice(this.view()!.headline) ?? []);
-  protected readonly gives = computed(() => this.view()?.gives.map((g) => ({ ...g, ...this.place(g.to), figure: this.view()!.figures.find((f) => f.name === g.line) })) ?? []);
+  protected readonly gives = computed(() =>
+    this.view()?.gives.map((g) => ({ ...g, ...this.place(g.to), figure: this.view()!.figures.find((f) => f.name === g.line) })) ?? []
+  );
   protected readonly measuring = signal(false);
   protected readonly problem = signal('');
   protected readonly shape = computed(() => this.store.doc()!.shapes.printed ?? this.store.doc()!.shapes.machined);
@@ -89,8 +95,14 @@ export class PlanStep {
   protected explain(spec: InputSpec): void {
     const now = filled([spec], this.values())[spec.id];
     this.margin.show({
-      kind: 'text', title: spec.label,
-      paragraphs: [...(spec.help ? [spec.help] : []), `${this.values()[spec.id] === undefined ? 'Usual until you say otherwise' : 'Given by you'}: ${inputText(spec, now, this.settings.units(), this.shops.currency())}.`],
+      kind: 'text',
+      title: spec.label,
+      paragraphs: [
+        ...(spec.help ? [spec.help] : []),
+        `${this.values()[spec.id] === undefined ? 'Usual until you say otherwise' : 'Given by you'}: ${
+          inputText(spec, now, this.settings.units(), this.shops.currency())
+        }.`,
+      ],
     });
   }
 

@@ -36,7 +36,8 @@ function setUp() {
     button(label).click();
     fixture.detectChanges();
   };
-  const labels = (start: string): string[] => [...el.querySelectorAll('button')].map((b) => b.getAttribute('aria-label') ?? '').filter((l) => l.startsWith(start));
+  const labels = (start: string): string[] =>
+    [...el.querySelectorAll('button')].map((b) => b.getAttribute('aria-label') ?? '').filter((l) => l.startsWith(start));
   return { doc, el, click, labels, fixture, margin: TestBed.inject(MarginService) };
 }
 

@@ -34,7 +34,10 @@ export class RoutesStep {
   protected readonly opened = signal('');
   protected readonly full = signal(false);
   protected readonly shows: readonly { id: Show; label: string }[] = [
-    { id: 'all', label: 'all' }, { id: 'hold', label: 'those that hold' }, { id: 'print', label: 'printed' }, { id: 'other', label: 'not printed' },
+    { id: 'all', label: 'all' },
+    { id: 'hold', label: 'those that hold' },
+    { id: 'print', label: 'printed' },
+    { id: 'other', label: 'not printed' },
   ];
 
   private readonly options = computed(() => this.store.options());
@@ -64,7 +67,10 @@ export class RoutesStep {
     const rows = this.rows();
     if (!this.grouped()) return [{ label: '', rows }];
     const labels = [...new Set(rows.map((o) => o.processLabel))];
-    return labels.map((label) => ({ label, own: rows.filter((o) => o.processLabel === label) })).map(({ label, own }) => ({ label: `${label}: ${own.filter(routeHolds).length} of ${own.length} hold`, rows: own }));
+    return labels.map((label) => ({ label, own: rows.filter((o) => o.processLabel === label) })).map(({ label, own }) => ({
+      label: `${label}: ${own.filter(routeHolds).length} of ${own.length} hold`,
+      rows: own,
+    }));
   });
 
   constructor() {
@@ -120,11 +126,27 @@ export class RoutesStep {
   /** The first pin of one's own takes over what was suggested. */
   /** The rows on show, every check with its state, the figures as numbers. */
   protected csv(): void {
-    const figure = (id: string, label: string, of: (o: RouteOption) => number): Column<RouteOption> => ({ id, label, numeric: true, text: (o) => String(of(o)), csv: (o) => (Number.isFinite(of(o)) ? of(o) : '') });
+    const figure = (id: string, label: string, of: (o: RouteOption) => number): Column<RouteOption> => ({
+      id,
+      label,
+      numeric: true,
+      text: (o) => String(of(o)),
+      csv: (o) => (Number.isFinite(of(o)) ? of(o) : ''),
+    });
     saveCsv(this.rows(), [
-      { id: 'process', label: 'Process', text: (o) => o.processLabel }, { id: 'material', label: 'Material', text: (o) => o.materialLabel }, { id: 'state', label: 'State', text: (o) => STATE_WORDS[o.state] },
-      ...this.checks().map((c): Column<RouteOption> => ({ id: c.id, label: c.label, text: (o) => STATE_WORDS[this.check(o, c.id)?.state ?? 'unknown'], csv: (o) => (this.check(o, c.id) ? STATE_WORDS[this.check(o, c.id)!.state] : '') })),
-      figure('price_each', `Price of one tool, ${this.currency}`, (o) => o.price_each), figure('programme', `Cost over the programme, ${this.currency}`, (o) => o.price_programme), figure('days', 'Days', (o) => o.lead_days), figure('mass', 'Weight, kg', (o) => o.mass_kg),
+      { id: 'process', label: 'Process', text: (o) => o.processLabel },
+      { id: 'material', label: 'Material', text: (o) => o.materialLabel },
+      { id: 'state', label: 'State', text: (o) => STATE_WORDS[o.state] },
+      ...this.checks().map((c): Column<RouteOption> => ({
+        id: c.id,
+        label: c.label,
+        text: (o) => STATE_WORDS[this.check(o, c.id)?.state ?? 'unknown'],
+        csv: (o) => (this.check(o, c.id) ? STATE_WORDS[this.check(o, c.id)!.state] : ''),
+      })),
+      figure('price_each', `Price of one tool, ${this.currency}`, (o) => o.price_each),
+      figure('programme', `Cost over the programme, ${this.currency}`, (o) => o.price_programme),
+      figure('days', 'Days', (o) => o.lead_days),
+      figure('mass', 'Weight, kg', (o) => o.mass_kg),
     ], 'routes');
   }
 

@@ -11,7 +11,11 @@ import { layerChart, layerWords } from './layer-chart';
 import { areaText, directionWords, lengthText, volumeText, type ShapeFact } from './shape-words';
 
 const GOALS: readonly { id: keyof Weights; label: string }[] = [
-  { id: 'support', label: 'Little support' }, { id: 'height', label: 'Low' }, { id: 'critical', label: 'Faces with a duty clean' }, { id: 'strength', label: 'Load along layers' }, { id: 'overhang', label: 'Little overhang' },
+  { id: 'support', label: 'Little support' },
+  { id: 'height', label: 'Low' },
+  { id: 'critical', label: 'Faces with a duty clean' },
+  { id: 'strength', label: 'Load along layers' },
+  { id: 'overhang', label: 'Little overhang' },
 ];
 const ROWS = 8;
 
@@ -84,10 +88,27 @@ export class BuildPanel {
     const s = b.support_mm3;
     return [
       { label: 'Height', text: lengthText(b.height_mm, system), how: 'Extent along the build direction: layers are counted over it.' },
-      { label: 'On the bed', text: `${areaText(b.bed_mm2, system)}, in ${b.bed_mm.map((x) => lengthText(x, system)).join(' × ')}`, how: 'Faces lying on the bed; and the smallest rectangle around the shadow, which decides how many fit on a bed.' },
-      { label: 'Overhang', text: areaText(b.overhang_mm2, system), how: 'Faces that look down and are flatter than 45° from horizontal, without those on the bed. From the triangles, exact.' },
-      { label: 'Support', text: `${volumeText(s.likely, system)} of room (${volumeText(s.low, system)} to ${volumeText(s.high, system)})`, how: 'Columns from overhanging faces down to whatever lies below, full; how densely they are filled is the process\'s business. Height field of 320 cells along the longer side: about 2 % off. Low and high are for self-supporting angles of 40° and 50°.' },
-      { label: 'On the part', text: areaShare(b.onPart_mm3, s.likely), how: 'Share of the columns that stands on the part itself: these have to be reached to be taken out and leave marks on both ends.' },
+      {
+        label: 'On the bed',
+        text: `${areaText(b.bed_mm2, system)}, in ${b.bed_mm.map((x) => lengthText(x, system)).join(' × ')}`,
+        how: 'Faces lying on the bed; and the smallest rectangle around the shadow, which decides how many fit on a bed.',
+      },
+      {
+        label: 'Overhang',
+        text: areaText(b.overhang_mm2, system),
+        how: 'Faces that look down and are flatter than 45° from horizontal, without those on the bed. From the triangles, exact.',
+      },
+      {
+        label: 'Support',
+        text: `${volumeText(s.likely, system)} of room (${volumeText(s.low, system)} to ${volumeText(s.high, system)})`,
+        how:
+          "Columns from overhanging faces down to whatever lies below, full; how densely they are filled is the process's business. Height field of 320 cells along the longer side: about 2 % off. Low and high are for self-supporting angles of 40° and 50°.",
+      },
+      {
+        label: 'On the part',
+        text: areaShare(b.onPart_mm3, s.likely),
+        how: 'Share of the columns that stands on the part itself: these have to be reached to be taken out and leave marks on both ends.',
+      },
     ];
   });
 

@@ -9,7 +9,9 @@ import { QuantityField } from '../../shared/quantity-field';
 import { areaText, directionWords } from './shape-words';
 
 export const DUTY: Record<FaceDuty, { letter: string; label: string }> = {
-  working: { letter: 'W', label: 'working face' }, datum: { letter: 'D', label: 'datum' }, 'no-marks': { letter: 'N', label: 'must not mark' },
+  working: { letter: 'W', label: 'working face' },
+  datum: { letter: 'D', label: 'datum' },
+  'no-marks': { letter: 'N', label: 'must not mark' },
 };
 const TOLERANCE = bounded('Tolerance on the face', 0.001, 50, (x) => `${x} mm`);
 const ROUGHNESS = bounded('Roughness', 0.01, 500, (x) => `${x} µm`);
@@ -71,13 +73,17 @@ export class FacesPanel {
     if (!marks.length) return 'No face is marked yet.';
     const working = marks.filter((m) => m.duty === 'working').reduce((s, m) => s + m.area_mm2, 0);
     const share = (100 * working) / this.ref().measure.area_mm2;
-    return working ? `Working faces make ${share.toPrecision(2)} % of the surface; the body behind them is free to be hollowed or ribbed.` : `${marks.length} ${marks.length === 1 ? 'face is' : 'faces are'} marked.`;
+    return working
+      ? `Working faces make ${share.toPrecision(2)} % of the surface; the body behind them is free to be hollowed or ribbed.`
+      : `${marks.length} ${marks.length === 1 ? 'face is' : 'faces are'} marked.`;
   });
   protected readonly loadWords = computed(() => {
     const { load, up = UP } = this.ref();
     if (!load) return 'Say it and the study turns the layers along it.';
     const across = Math.abs(dot(load, up));
-    return across > 0.5 ? `As it is built the load pulls across the layers (${(100 * across).toFixed(0)} %): that is the weak way.` : 'As it is built the load lies along the layers: the strong way.';
+    return across > 0.5
+      ? `As it is built the load pulls across the layers (${(100 * across).toFixed(0)} %): that is the weak way.`
+      : 'As it is built the load lies along the layers: the strong way.';
   });
 
   constructor() {
@@ -99,7 +105,9 @@ export class FacesPanel {
     const unit = normal.map((x) => Math.max(-1, Math.min(1, x / l))) as Vec3;
     const marks = this.ref().marks ?? [];
     // The same face picked again gets the new duty, it is not marked twice.
-    const same = marks.findIndex((m) => Math.abs(m.area_mm2 - area_mm2) < 1e-3 * area_mm2 && dot(m.normal, unit) > 0.9999 && Math.abs(dot(m.normal, m.point) - dot(unit, point)) < 0.01);
+    const same = marks.findIndex((m) =>
+      Math.abs(m.area_mm2 - area_mm2) < 1e-3 * area_mm2 && dot(m.normal, unit) > 0.9999 && Math.abs(dot(m.normal, m.point) - dot(unit, point)) < 0.01
+    );
     if (same >= 0) this.change(same, { duty: this.duty() });
     else this.marked.emit([...marks, { duty: this.duty(), point, normal: unit, area_mm2, note: '' }]);
   }
@@ -122,7 +130,10 @@ export class FacesPanel {
 
   protected letter = (m: FaceMark): string => DUTY[m.duty].letter;
   protected area = (x: number): string => areaText(x, this.settings.units());
-  protected faceWords = (c: FaceChoice): string => `${this.area(c.area_mm2)}, ${Math.hypot(...c.normal) > 0.5 ? `facing ${directionWords(c.normal.map((x) => x / Math.hypot(...c.normal)) as Vec3)}` : 'all round'}`;
+  protected faceWords = (c: FaceChoice): string =>
+    `${this.area(c.area_mm2)}, ${
+      Math.hypot(...c.normal) > 0.5 ? `facing ${directionWords(c.normal.map((x) => x / Math.hypot(...c.normal)) as Vec3)}` : 'all round'
+    }`;
   protected isLoad = (d: Vec3): boolean => !!this.ref().load && Math.abs(dot(this.ref().load!, d)) > 0.999;
 
   /** What the build direction does to the face. */

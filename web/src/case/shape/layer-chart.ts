@@ -15,12 +15,17 @@ export function layerChart({ bin_mm, area_mm2 }: BuildProfile, system: UnitSyste
     fill: { type: 'solid', opacity: 0.18 },
     xaxis: { type: 'numeric', tickAmount: 4, labels: { formatter: (x: string) => formatNumber(Number(x), 2) }, tooltip: { enabled: false } },
     yaxis: { min: 0, tickAmount: 3, labels: { formatter: (x: number) => formatNumber(x, 2) } },
-    tooltip: { x: { formatter: (x: number) => `${formatNumber(x)} ${unit}` }, y: { formatter: (x: number) => `${formatNumber(x)} ${system === 'inch' ? 'in²' : 'cm²'}` } },
+    tooltip: {
+      x: { formatter: (x: number) => `${formatNumber(x)} ${unit}` },
+      y: { formatter: (x: number) => `${formatNumber(x)} ${system === 'inch' ? 'in²' : 'cm²'}` },
+    },
   });
 }
 
 export function layerWords({ bin_mm, area_mm2, islands }: BuildProfile, system: UnitSystem): string {
   const largest = area_mm2.reduce((best, a, k) => (a > area_mm2[best] ? k : best), 0);
   const most = Math.ceil(Math.max(...islands) - 1e-9);
-  return `The largest section is ${areaText(area_mm2[largest], system)} at ${lengthText((largest + 0.5) * bin_mm, system)}; up to ${most} separate ${most === 1 ? 'island' : 'islands'} lie in one layer.`;
+  return `The largest section is ${areaText(area_mm2[largest], system)} at ${lengthText((largest + 0.5) * bin_mm, system)}; up to ${most} separate ${
+    most === 1 ? 'island' : 'islands'
+  } lie in one layer.`;
 }

@@ -132,7 +132,11 @@ export class MakePanel {
       const file = this.picture();
       if (maker.needsPicture && !file) throw new Error('Choose a picture first.');
       const made = await this.service.make({
-        maker: maker.id, values: this.values(), up: this.ref()?.up ?? UP, ...(maker.needsPart && { file: this.shapes.source() }), ...(maker.needsPicture && file && { picture: await greyOf(file) }),
+        maker: maker.id,
+        values: this.values(),
+        up: this.ref()?.up ?? UP,
+        ...(maker.needsPart && { file: this.shapes.source() }),
+        ...(maker.needsPicture && file && { picture: await greyOf(file) }),
       });
       if (made.ok) this.result.set(made);
       else this.problem.set(made.problem);

@@ -59,10 +59,12 @@ export class MillingPanel {
   protected readonly rows = computed<HoleRow[]>(
     () =>
       this.ref().holes ??
-      this.ref().study!.body.holes.map((h) => ({
-        diameter_mm: Number(h.diameter_mm.toFixed(2)), depth_mm: Number(h.depth_mm.toFixed(2)), through: h.through,
-        note: [h.opensInto ? `counterbore of ${h.opensInto}` : '', isDeep(h) ? 'deep for its width' : ''].filter(Boolean).join(', '),
-      })),
+        this.ref().study!.body.holes.map((h) => ({
+          diameter_mm: Number(h.diameter_mm.toFixed(2)),
+          depth_mm: Number(h.depth_mm.toFixed(2)),
+          through: h.through,
+          note: [h.opensInto ? `counterbore of ${h.opensInto}` : '', isDeep(h) ? 'deep for its width' : ''].filter(Boolean).join(', '),
+        })),
   );
   protected readonly facts = computed<ShapeFact[]>(() => {
     const s = this.ref();
@@ -71,14 +73,49 @@ export class MillingPanel {
     const share = (x: number): string => (x < 1 ? 'none' : `${areaText(x, system)}, ${formatNumber((100 * x) / s.measure.area_mm2, 2)} % of the surface`);
     const deep = this.rows().filter(isDeep).length;
     return [
-      { label: 'Set-ups', text: `${reach.directions.length}: from ${reach.directions.map((d) => directionWords(d.from)).join(', ')}`, how: `Fewest of the six box directions that together see 98 % of what any of them sees, taken greedily. They cover ${formatNumber(100 * reach.covered, 3)} % of the surface. The cutter's girth and length are not considered, so it may take one more.` },
-      { label: 'Not reached', text: share(reach.unreachable_mm2), how: 'Surface from which no box direction leads out, marked on the drawing by small squares. 12 000 rays spread by area.', warn: reach.unreachable_mm2 > 0.005 * s.measure.area_mm2 },
-      { label: 'Not even tilted', text: share(reach.hidden_mm2), how: 'What none of 26 directions reaches either: it cannot be milled in one piece.', warn: reach.hidden_mm2 > 0.005 * s.measure.area_mm2 },
-      { label: 'Deep holes', text: deep ? `${deep} deeper than five diameters` : 'none', how: 'Drills run off and break there: expect scrap and rare skill, or ream, or let a bushing take their place.', warn: deep > 0 },
+      {
+        label: 'Set-ups',
+        text: `${reach.directions.length}: from ${reach.directions.map((d) => directionWords(d.from)).join(', ')}`,
+        how: `Fewest of the six box directions that together see 98 % of what any of them sees, taken greedily. They cover ${
+          formatNumber(100 * reach.covered, 3)
+        } % of the surface. The cutter's girth and length are not considered, so it may take one more.`,
+      },
+      {
+        label: 'Not reached',
+        text: share(reach.unreachable_mm2),
+        how: 'Surface from which no box direction leads out, marked on the drawing by small squares. 12 000 rays spread by area.',
+        warn: reach.unreachable_mm2 > 0.005 * s.measure.area_mm2,
+      },
+      {
+        label: 'Not even tilted',
+        text: share(reach.hidden_mm2),
+        how: 'What none of 26 directions reaches either: it cannot be milled in one piece.',
+        warn: reach.hidden_mm2 > 0.005 * s.measure.area_mm2,
+      },
+      {
+        label: 'Deep holes',
+        text: deep ? `${deep} deeper than five diameters` : 'none',
+        how: 'Drills run off and break there: expect scrap and rare skill, or ream, or let a bushing take their place.',
+        warn: deep > 0,
+      },
       cut
-        ? { label: 'As a plate', text: `cut it: ${lengthText(cut.length_mm, system)} of cut, ${cut.pierces} pierces, ${lengthText(cut.thickness_mm, system)} thick`, how: 'The section is constant along one axis: outline and cut-outs half way through.' }
-        : { label: 'As a plate', text: 'no: its section changes along every axis', how: 'Nearly all faces would have to be square or parallel to one axis, the square ones just the two ends.' },
-      ...(block ? [{ label: 'As a block', text: 'a block with round holes: mill and drill it', how: 'At most 30 % of the stock is taken off, and most of that is round holes.' }] : []),
+        ? {
+          label: 'As a plate',
+          text: `cut it: ${lengthText(cut.length_mm, system)} of cut, ${cut.pierces} pierces, ${lengthText(cut.thickness_mm, system)} thick`,
+          how: 'The section is constant along one axis: outline and cut-outs half way through.',
+        }
+        : {
+          label: 'As a plate',
+          text: 'no: its section changes along every axis',
+          how: 'Nearly all faces would have to be square or parallel to one axis, the square ones just the two ends.',
+        },
+      ...(block
+        ? [{
+          label: 'As a block',
+          text: 'a block with round holes: mill and drill it',
+          how: 'At most 30 % of the stock is taken off, and most of that is round holes.',
+        }]
+        : []),
     ];
   });
 

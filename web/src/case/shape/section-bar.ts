@@ -73,7 +73,9 @@ export class SectionBar {
     const system = this.settings.units();
     if (!p) return '';
     const where = p.axis === 'z' ? `Layer ${p.layer} of ${p.layers}, ${lengthText(p.above, system)} up` : `${lengthText(p.above, system)} in`;
-    return cap ? `${where}: ${areaText(cap.area_mm2, system)}, outline ${lengthText(cap.outline_mm, system)}, ${cap.islands} ${cap.islands === 1 ? 'island' : 'islands'}` : where;
+    return cap
+      ? `${where}: ${areaText(cap.area_mm2, system)}, outline ${lengthText(cap.outline_mm, system)}, ${cap.islands} ${cap.islands === 1 ? 'island' : 'islands'}`
+      : where;
   });
 
   constructor() {

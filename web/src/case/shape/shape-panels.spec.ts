@@ -11,19 +11,28 @@ import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 
 const MAKE = { make: jest.fn(), cancel: jest.fn() };
-const shapes = { drawn: signal(undefined), stage: signal(undefined), orientations: signal(undefined), source: () => ({}), largestFaces: () => Promise.resolve([]) };
+const shapes = {
+  drawn: signal(undefined),
+  stage: signal(undefined),
+  orientations: signal(undefined),
+  source: () => ({}),
+  largestFaces: () => Promise.resolve([]),
+};
 
 beforeEach(() => {
   jest.clearAllMocks();
   TestBed.configureTestingModule({
     providers: [
-      { provide: ShapeService, useValue: shapes }, { provide: WORKERS, useValue: {} },
+      { provide: ShapeService, useValue: shapes },
+      { provide: WORKERS, useValue: {} },
     ],
   });
 });
 
 const find = <T extends HTMLElement>(f: ComponentFixture<unknown>, label: string): T => {
-  const found = [...(f.nativeElement as HTMLElement).querySelectorAll<T>('button, select, input')].find((b) => b.getAttribute('aria-label') === label || b.textContent?.trim() === label);
+  const found = [...(f.nativeElement as HTMLElement).querySelectorAll<T>('button, select, input')].find((b) =>
+    b.getAttribute('aria-label') === label || b.textContent?.trim() === label
+  );
   if (!found) throw new Error(`nothing is called ${label}`);
   return found;
 };
@@ -81,12 +90,14 @@ describe('the marked faces', () => {
     f.componentInstance.add({ triangle: 0, point: [2, 3, 0], normal: [0, 0, -1], area_mm2: 100 });
     expect(given[1]).toHaveLength(2);
   });
-  it.each([
-    ['up', [0, 0, 1], ''],
-    ['sideways', [0, 1, 0], ''],
-    ['down', [0, 0, -1], 'it will be marked'],
-    ['down at 30° off level', [0, 0.5, -Math.sqrt(3) / 2], 'support will scar it'],
-  ] as const)('facing %s as built', (_, normal, says) => {
+  it.each(
+    [
+      ['up', [0, 0, 1], ''],
+      ['sideways', [0, 1, 0], ''],
+      ['down', [0, 0, -1], 'it will be marked'],
+      ['down at 30° off level', [0, 0.5, -Math.sqrt(3) / 2], 'support will scar it'],
+    ] as const,
+  )('facing %s as built', (_, normal, says) => {
     const t = text(open({ marks: [{ ...TOP, normal: [...normal] }] }).f);
     if (says) expect(t).toContain(says);
     else expect(t).not.toMatch(/scar it|be marked/);

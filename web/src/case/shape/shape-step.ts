@@ -56,7 +56,11 @@ export class ShapeStep {
 
   protected readonly ways: readonly { id: Way; label: string }[] = [{ id: 'printed', label: 'to print' }, { id: 'machined', label: 'to machine' }];
   protected readonly tabs: readonly { id: Tab; label: string }[] = [
-    { id: 'measures', label: 'Measures' }, { id: 'build', label: 'Build' }, { id: 'milling', label: 'Milling' }, { id: 'faces', label: 'Faces' }, { id: 'make', label: 'Make' },
+    { id: 'measures', label: 'Measures' },
+    { id: 'build', label: 'Build' },
+    { id: 'milling', label: 'Milling' },
+    { id: 'faces', label: 'Faces' },
+    { id: 'make', label: 'Make' },
   ];
   protected readonly accept = [...MESH_EXTENSIONS, ...CAD_EXTENSIONS].join(',');
   protected readonly tolerance = bounded('Tolerance of the tessellation', CAD_TOLERANCE.least, CAD_TOLERANCE.most, (x) => `${x} mm`);
@@ -101,7 +105,11 @@ export class ShapeStep {
           ...(marks?.narrow ?? []).slice(0, 4).map((t): Tag => ({ kind: 'narrow', point: stand(t.point), text: `gap ${lengthText(t.mm, system)}` })),
         ];
       case 'milling':
-        return (s.study?.body.holes ?? []).slice(0, 24).map((h, i): Tag => ({ kind: 'hole', point: stand(h.centre.map((c, k) => c + (h.axis[k] * h.depth_mm) / 2)), text: `${i + 1}` }));
+        return (s.study?.body.holes ?? []).slice(0, 24).map((h, i): Tag => ({
+          kind: 'hole',
+          point: stand(h.centre.map((c, k) => c + (h.axis[k] * h.depth_mm) / 2)),
+          text: `${i + 1}`,
+        }));
       case 'faces':
         return (s.marks ?? []).map((m, i): Tag => ({ kind: 'face', point: stand(m.point), text: `${DUTY[m.duty].letter}${i + 1}` }));
       default:
@@ -173,7 +181,10 @@ export class ShapeStep {
       const way: Way = doc.shapes[this.way()]?.hash === hash ? this.way() : this.way() === 'printed' ? 'machined' : 'printed';
       const ref = doc.shapes[way];
       if (!ref || ref.hash !== hash) return doc;
-      return { ...doc, shapes: { ...doc.shapes, [way]: Object.fromEntries(Object.entries({ ...ref, ...change }).filter(([, v]) => v !== undefined)) as unknown as ShapeRef } };
+      return {
+        ...doc,
+        shapes: { ...doc.shapes, [way]: Object.fromEntries(Object.entries({ ...ref, ...change }).filter(([, v]) => v !== undefined)) as unknown as ShapeRef },
+      };
     });
     if ('marks' in change || 'load' in change) this.shapes.orientations.set(undefined);
   }
@@ -215,7 +226,9 @@ export class ShapeStep {
         return;
       }
       await this.keepMesh(stl, `${s.fileName.replace(/\.\w+$/, '')}-repaired.stl`, 'mm');
-      this.repaired.set(`Done: ${done.join('; ')}. ${measure.watertight ? 'The mesh is closed now.' : 'It is still open.'} The file you dropped is kept; undo brings it back.`);
+      this.repaired.set(
+        `Done: ${done.join('; ')}. ${measure.watertight ? 'The mesh is closed now.' : 'It is still open.'} The file you dropped is kept; undo brings it back.`,
+      );
     });
   }
 
@@ -238,7 +251,11 @@ export class ShapeStep {
   protected async saveMade(made: MadeShape, kind: MeshKind): Promise<void> {
     if (kind === 'stl') saveFile(made.stl as Uint8Array<ArrayBuffer>, `${made.name}.stl`, MESH_TYPES[kind]);
     else {
-      const [{ readStl }, { weld }, { writeThreeMf }] = await Promise.all([import('@cuadro/core/shape/formats/stl'), import('@cuadro/core/shape/weld'), import('@cuadro/core/shape/formats/threemf')]);
+      const [{ readStl }, { weld }, { writeThreeMf }] = await Promise.all([
+        import('@cuadro/core/shape/formats/stl'),
+        import('@cuadro/core/shape/weld'),
+        import('@cuadro/core/shape/formats/threemf'),
+      ]);
       const mesh = weld(readStl(made.stl, 1));
       saveFile(writeThreeMf(mesh.vertices, mesh.indices) as Uint8Array<ArrayBuffer>, `${made.name}.3mf`, MESH_TYPES[kind]);
     }

@@ -66,7 +66,13 @@ export class OverrideForm {
     try {
       const likely = read('likely');
       if (likely === undefined) throw new Error('Type the likely value.');
-      const value = { low: read('low') ?? likely, likely, high: read('high') ?? likely, kind: data.get('kind') as LineOverride['kind'], note: String(data.get('note') ?? '').trim() };
+      const value = {
+        low: read('low') ?? likely,
+        likely,
+        high: read('high') ?? likely,
+        kind: data.get('kind') as LineOverride['kind'],
+        note: String(data.get('note') ?? '').trim(),
+      };
       overrideSchema.validateSync(value, { strict: true });
       this.saved.emit(value);
     } catch (e) {

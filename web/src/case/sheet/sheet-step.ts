@@ -41,7 +41,14 @@ export class SheetStep {
     if (found) return found;
     const note = this.margin.note();
     return note?.kind === 'working' && note.working.name === e.name
-      ? { name: e.name, label: note.working.label, unit: note.working.unit, value: note.working.value, range: { p10: 0, p50: 0, p90: 0, mean: 0 }, overridden: false }
+      ? {
+        name: e.name,
+        label: note.working.label,
+        unit: note.working.unit,
+        value: note.working.value,
+        range: { p10: 0, p50: 0, p90: 0, mean: 0 },
+        overridden: false,
+      }
       : undefined;
   });
   /** The figure that is open in the margin may be overridden, however deep it lies. */
@@ -61,7 +68,8 @@ export class SheetStep {
     // The margin is never idle: it opens with the figure that decides.
     effect(() => {
       const view = this.store.view();
-      if (view?.pins.length && !untracked(this.margin.note)) untracked(() => this.open(view.pins.find((p) => p.letter === view.verdict.letter) ?? view.pins[0], 'price_programme'));
+      if (view?.pins.length && !untracked(this.margin.note))
+        untracked(() => this.open(view.pins.find((p) => p.letter === view.verdict.letter) ?? view.pins[0], 'price_programme'));
     });
   }
 
@@ -101,10 +109,17 @@ export class SheetStep {
       kind: 'text',
       title: `How sure is ${pin.letter}?`,
       paragraphs: [
-        `In ${this.percent(pin.chanceCheapest)} of ${this.store.view()!.samples} samples this route is the cheapest over the programme; in ${this.percent(pin.chanceEarliest)} it is ready first. Figures that two routes share (an hour's rate, the cycles a year) are drawn once for both.`,
+        `In ${this.percent(pin.chanceCheapest)} of ${this.store.view()!.samples} samples this route is the cheapest over the programme; in ${
+          this.percent(pin.chanceEarliest)
+        } it is ready first. Figures that two routes share (an hour's rate, the cycles a year) are drawn once for both.`,
         'What moves its cost over the programme most, each entry from low to high with all others at likely:',
       ],
-      rows: pin.swings.map((s) => ({ label: s.label, text: `${this.settings.money(Math.min(s.atLow, s.atHigh), this.shops.currency())} to ${this.settings.money(Math.max(s.atLow, s.atHigh), this.shops.currency())}` })),
+      rows: pin.swings.map((s) => ({
+        label: s.label,
+        text: `${this.settings.money(Math.min(s.atLow, s.atHigh), this.shops.currency())} to ${
+          this.settings.money(Math.max(s.atLow, s.atHigh), this.shops.currency())
+        }`,
+      })),
     });
   }
 

@@ -15,7 +15,8 @@ import { VerdictStep } from './verdict-step';
 
 const DOC = demoDoc({ family: 'lifting-aid', need: { load: { level: 'must', value: 500, from: '' } } });
 const VIEW = evaluateCase(DOC, BUILT_IN_SITE, 50).view;
-const signature = (who: string, revision: number): SignatureRow => ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, kind: VIEW.verdict.kind }) as unknown as SignatureRow;
+const signature = (who: string, revision: number): SignatureRow =>
+  ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, kind: VIEW.verdict.kind }) as unknown as SignatureRow;
 
 async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true } = {}) {
   const record = signal<CaseRecord | undefined>({ id: 'c1', revision: 4, doc: DOC, signedRevision: null } as unknown as CaseRecord);
@@ -25,14 +26,17 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
       { provide: CaseStore, useValue: { record, view: signal(computed ? VIEW : undefined), settled: async () => settled } },
       { provide: ComputeService, useValue: {} },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
-      { provide: ApiService, useValue: {
-        signatures: () => of([...signed.map((s) => signature((s as { who: string }).who, 4)), ...before]),
-        sign: (_id: string, s: { who: string; revision: number }) => {
-          if (fail) return throwError(() => new Error(fail));
-          signed.push(s);
-          return of(signature(s.who, s.revision));
+      {
+        provide: ApiService,
+        useValue: {
+          signatures: () => of([...signed.map((s) => signature((s as { who: string }).who, 4)), ...before]),
+          sign: (_id: string, s: { who: string; revision: number }) => {
+            if (fail) return throwError(() => new Error(fail));
+            signed.push(s);
+            return of(signature(s.who, s.revision));
+          },
         },
-      } },
+      },
     ],
   });
   const fixture = TestBed.createComponent(VerdictStep);

@@ -69,7 +69,14 @@ export class VerdictStep {
     try {
       if (!(await this.store.settled())) throw new Error('The case is not saved yet; the figures cannot be frozen. Try again when it says "saved".');
       const record = this.store.record()!;
-      const signed = await firstValueFrom(this.api.sign(record.id, { revision: record.revision, who, role: String(data.get('role') ?? '').trim(), statement: String(data.get('statement') ?? '').trim() }));
+      const signed = await firstValueFrom(
+        this.api.sign(record.id, {
+          revision: record.revision,
+          who,
+          role: String(data.get('role') ?? '').trim(),
+          statement: String(data.get('statement') ?? '').trim(),
+        }),
+      );
       this.settings.who.set(who);
       await this.load(record.id);
       this.store.record.update((r) => r && { ...r, signedRevision: signed.revision });

@@ -12,7 +12,9 @@ const addFile = jest.fn();
 beforeEach(() => {
   localStorage.clear();
   addFile.mockReset();
-  TestBed.configureTestingModule({ providers: [{ provide: ShopService, useValue: { currency: () => 'CHF' } }, { provide: ApiService, useValue: { addFile } }] });
+  TestBed.configureTestingModule({
+    providers: [{ provide: ShopService, useValue: { currency: () => 'CHF' } }, { provide: ApiService, useValue: { addFile } }],
+  });
 });
 
 function open(spec: InputSpec, value?: InputValue, more: Record<string, unknown> = {}) {
@@ -91,7 +93,15 @@ describe('an input', () => {
     expect([one.got, yes.got, many.got]).toEqual([['b'], [false], [['a', 'b']]]);
   });
   it('reads points one a line and names the bad one', () => {
-    const { type, got, fault, field } = open({ kind: 'points', id: 'p', label: 'Profile', axes: ['radius', 'height'], least: 2, most: 5, usual: [[0, 0], [1, 1]] });
+    const { type, got, fault, field } = open({
+      kind: 'points',
+      id: 'p',
+      label: 'Profile',
+      axes: ['radius', 'height'],
+      least: 2,
+      most: 5,
+      usual: [[0, 0], [1, 1]],
+    });
     expect(field('Profile').value).toBe('0 0\n1 1');
     type('Profile', '0 0\nten 2');
     expect(fault()).toContain('line 2, "ten 2"');
@@ -99,7 +109,13 @@ describe('an input', () => {
     expect(got).toEqual([[[0, 0], [10, 2], [10, 5]]]);
   });
   it('keeps both rows of a table that are typed before the page has come round', () => {
-    const spec: InputSpec = { kind: 'table', id: 't', label: 'Prices', most: 5, columns: [number('from', 'From', 'count', [1, 100], 1), number('each', 'Each', 'money', [0, 1e6])] };
+    const spec: InputSpec = {
+      kind: 'table',
+      id: 't',
+      label: 'Prices',
+      most: 5,
+      columns: [number('from', 'From', 'count', [1, 100], 1), number('each', 'Each', 'money', [0, 1e6])],
+    };
     const { el, fixture, got, type } = open(spec, []);
     const add = [...el.querySelectorAll('button')].find((b) => b.textContent === 'add a row')!;
     add.click();
@@ -114,7 +130,10 @@ describe('an input', () => {
     const spec: InputSpec = { kind: 'file', id: 'f', label: 'Picture', accept: 'image/png', most_bytes: 10 };
     const file = { hash: 'a'.repeat(64), name: 'x.png', size_bytes: 3 };
     const give = async (o: ReturnType<typeof open>, size: number): Promise<void> => {
-      Object.defineProperty(o.field('Picture'), 'files', { value: [Object.assign(new File([new Uint8Array(size)], 'x.png'), { arrayBuffer: async () => new ArrayBuffer(size) })], configurable: true });
+      Object.defineProperty(o.field('Picture'), 'files', {
+        value: [Object.assign(new File([new Uint8Array(size)], 'x.png'), { arrayBuffer: async () => new ArrayBuffer(size) })],
+        configurable: true,
+      });
       o.field('Picture').dispatchEvent(new Event('change'));
       for (let k = 0; k < 10; k++) await Promise.resolve();
       o.fixture.detectChanges();
@@ -133,7 +152,15 @@ describe('an input', () => {
 });
 
 describe('a form of inputs', () => {
-  const specs: readonly InputSpec[] = [number('a', 'First', 'count', [0, 10], 1, { group: 'One' }), { kind: 'yes-no', id: 'hot', label: 'Hot', group: 'One', usual: false }, { ...number('t', 'Heat', 'temperature', [0, 100], 20, { group: 'Two' }), asked: (v) => v['hot'] === true }, { kind: 'text', id: 'name', label: 'Name', max: 9, least: 1 }];
+  const specs: readonly InputSpec[] = [
+    number('a', 'First', 'count', [0, 10], 1, { group: 'One' }),
+    { kind: 'yes-no', id: 'hot', label: 'Hot', group: 'One', usual: false },
+    {
+      ...number('t', 'Heat', 'temperature', [0, 100], 20, { group: 'Two' }),
+      asked: (v) => v['hot'] === true,
+    },
+    { kind: 'text', id: 'name', label: 'Name', max: 9, least: 1 },
+  ];
   function form(values: Values = {}) {
     const fixture = TestBed.createComponent(InputForm);
     fixture.componentRef.setInput('specs', specs);

@@ -130,7 +130,11 @@ export class InputField {
   protected readonly clearable = computed(() => this.spec().optional || this.value() !== undefined);
   protected readonly schema = computed(() => numberSchema(this.number()));
   /** Undefined leaves the field to its quantity; money and units of their own are named here. */
-  protected readonly unit = computed(() => (this.number().unit !== undefined || this.number().quantity === 'money' ? shownUnit(this.number(), this.settings.units(), this.shops.currency()) : undefined));
+  protected readonly unit = computed(
+    () => (this.number().unit !== undefined || this.number().quantity === 'money'
+      ? shownUnit(this.number(), this.settings.units(), this.shops.currency())
+      : undefined),
+  );
   protected readonly figure = computed(() => (this.shown() === undefined ? null : asRange(this.shown() as number).likely));
   protected readonly words = computed(() => inputText(this.spec(), this.shown(), this.settings.units(), this.shops.currency()));
   protected readonly rows = computed(() => (this.shown() as readonly Values[] | undefined) ?? []);

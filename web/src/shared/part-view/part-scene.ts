@@ -1,6 +1,25 @@
 import {
-  BackSide, BufferAttribute, BufferGeometry, Color, DoubleSide, LineBasicMaterial, LineSegments, Matrix4, Mesh, OrthographicCamera, Plane, Points, PointsMaterial, Quaternion, Raycaster, Scene, ShaderMaterial, Vector2,
-  Vector3, Vector4, WebGLRenderer,
+  BackSide,
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DoubleSide,
+  LineBasicMaterial,
+  LineSegments,
+  Matrix4,
+  Mesh,
+  OrthographicCamera,
+  Plane,
+  Points,
+  PointsMaterial,
+  Quaternion,
+  Raycaster,
+  Scene,
+  ShaderMaterial,
+  Vector2,
+  Vector3,
+  Vector4,
+  WebGLRenderer,
 } from 'three';
 import type { Cap } from '@cuadro/core/shape/cap';
 import type { DrawnShape } from '../../workers/shape.worker';
@@ -125,7 +144,15 @@ export class PartScene {
   private readonly half = new Vector3(1, 1, 1);
   private readonly turn = STANDARD_VIEWS.oblique.clone();
   private readonly cut = { value: WHOLE };
-  private readonly materials: { surface: ShaderMaterial; outline: ShaderMaterial; crease: LineBasicMaterial; cap: ShaderMaterial; capLine: LineBasicMaterial; face: ShaderMaterial; spot: PointsMaterial };
+  private readonly materials: {
+    surface: ShaderMaterial;
+    outline: ShaderMaterial;
+    crease: LineBasicMaterial;
+    cap: ShaderMaterial;
+    capLine: LineBasicMaterial;
+    face: ShaderMaterial;
+    spot: PointsMaterial;
+  };
   private part?: Mesh;
   private tags: readonly Tag[] = [];
   /** Section, marked faces and spots: taken off and put on apart from the part itself. */
@@ -145,14 +172,48 @@ export class PartScene {
     const colour = (c: string): { value: Color } => ({ value: new Color(c).convertLinearToSRGB() });
     this.materials = {
       surface: new ShaderMaterial({
-        vertexShader: SURFACE_VERTEX, fragmentShader: SURFACE_FRAGMENT, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1,
-        uniforms: { surface: colour(ink.surface), shade: colour(ink.shade), hatch: colour(ink.hatch), floorZ: { value: 0 }, bedTolerance: { value: 0.001 }, showHatch: { value: 1 }, cut: this.cut },
+        vertexShader: SURFACE_VERTEX,
+        fragmentShader: SURFACE_FRAGMENT,
+        side: DoubleSide,
+        polygonOffset: true,
+        polygonOffsetFactor: 1,
+        polygonOffsetUnits: 1,
+        uniforms: {
+          surface: colour(ink.surface),
+          shade: colour(ink.shade),
+          hatch: colour(ink.hatch),
+          floorZ: { value: 0 },
+          bedTolerance: { value: 0.001 },
+          showHatch: { value: 1 },
+          cut: this.cut,
+        },
       }),
-      outline: new ShaderMaterial({ vertexShader: OUTLINE_VERTEX, fragmentShader: OUTLINE_FRAGMENT, side: BackSide, polygonOffset: true, polygonOffsetFactor: 4, polygonOffsetUnits: 4, uniforms: { ink: colour(ink.ink), width: { value: 0.004 }, cut: this.cut } }),
+      outline: new ShaderMaterial({
+        vertexShader: OUTLINE_VERTEX,
+        fragmentShader: OUTLINE_FRAGMENT,
+        side: BackSide,
+        polygonOffset: true,
+        polygonOffsetFactor: 4,
+        polygonOffsetUnits: 4,
+        uniforms: { ink: colour(ink.ink), width: { value: 0.004 }, cut: this.cut },
+      }),
       crease: new LineBasicMaterial({ color: new Color(ink.ink) }),
-      cap: new ShaderMaterial({ vertexShader: CAP_VERTEX, fragmentShader: CAP_FRAGMENT, side: DoubleSide, uniforms: { paper: colour(ink.surface), ink: colour(ink.ink) } }),
+      cap: new ShaderMaterial({
+        vertexShader: CAP_VERTEX,
+        fragmentShader: CAP_FRAGMENT,
+        side: DoubleSide,
+        uniforms: { paper: colour(ink.surface), ink: colour(ink.ink) },
+      }),
       capLine: new LineBasicMaterial({ color: new Color(ink.ink) }),
-      face: new ShaderMaterial({ vertexShader: FACE_VERTEX, fragmentShader: FACE_FRAGMENT, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: -1, polygonOffsetUnits: -1, uniforms: { ink: colour(ink.mark), cut: this.cut } }),
+      face: new ShaderMaterial({
+        vertexShader: FACE_VERTEX,
+        fragmentShader: FACE_FRAGMENT,
+        side: DoubleSide,
+        polygonOffset: true,
+        polygonOffsetFactor: -1,
+        polygonOffsetUnits: -1,
+        uniforms: { ink: colour(ink.mark), cut: this.cut },
+      }),
       spot: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false }),
     };
   }
@@ -325,10 +386,13 @@ export class PartScene {
     this.camera.updateMatrixWorld();
     this.materials.outline.uniforms['width'].value = 3 / Math.max(width, height);
     this.renderer.render(this.scene, this.camera);
-    this.drawn(this.part ? this.dimensions(width, height) : [], this.tags.filter((t) => !this.cutAway(t.point)).map((t) => {
-      const [x, y] = this.screen(t.point, width, height);
-      return { ...t, x, y };
-    }));
+    this.drawn(
+      this.part ? this.dimensions(width, height) : [],
+      this.tags.filter((t) => !this.cutAway(t.point)).map((t) => {
+        const [x, y] = this.screen(t.point, width, height);
+        return { ...t, x, y };
+      }),
+    );
   }
 
   private cutAway([px, py, pz]: readonly number[]): boolean {

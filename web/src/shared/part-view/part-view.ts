@@ -1,4 +1,18 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, type OnDestroy, output, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  type OnDestroy,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { formatQuantity } from '@cuadro/core/quantity/quantity';
 import { SettingsService } from '../../data/settings.service';
@@ -44,7 +58,11 @@ export class PartView implements OnDestroy {
   protected readonly hatched = signal(true);
   protected readonly fault = signal('');
   protected readonly views: readonly { id: StandardView; label: string }[] = [
-    { id: 'oblique', label: 'Oblique' }, { id: 'below', label: 'From below' }, { id: 'front', label: 'Front' }, { id: 'top', label: 'Above' }, { id: 'right', label: 'Right' },
+    { id: 'oblique', label: 'Oblique' },
+    { id: 'below', label: 'From below' },
+    { id: 'front', label: 'Front' },
+    { id: 'top', label: 'Above' },
+    { id: 'right', label: 'Right' },
   ];
 
   private readonly wearSection = (): void => {
@@ -71,7 +89,7 @@ export class PartView implements OnDestroy {
       const [nx, ny] = [(-dy / l) * 5, (dx / l) * 5];
       const mid = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
       return { from, to, nx, ny, x: mid[0], y: mid[1], text: formatQuantity(length_mm, 'length', this.settings.units()) };
-    }),
+    })
   );
 
   protected readonly laid = computed(() => layTags(this.placed(), this.dimensions()));
@@ -153,7 +171,13 @@ export class PartView implements OnDestroy {
     const style = getComputedStyle(this.host().nativeElement);
     const token = (name: string): string => style.getPropertyValue(name).trim();
     try {
-      this.scene = new PartScene(this.canvas().nativeElement, { surface: token('--part'), shade: token('--part-shade'), ink: '#1c1b19', hatch: '#98490f', mark: '#0d4a52' }, (d, tags) => {
+      this.scene = new PartScene(this.canvas().nativeElement, {
+        surface: token('--part'),
+        shade: token('--part-shade'),
+        ink: '#1c1b19',
+        hatch: '#98490f',
+        mark: '#0d4a52',
+      }, (d, tags) => {
         this.lines.set(d);
         this.placed.set(tags);
       });

@@ -5,7 +5,12 @@ export interface LaidTag extends PlacedTag {
   label?: { x: number; y: number; side: 'start' | 'middle' | 'end' };
 }
 
-interface Rect { left: number; right: number; top: number; bottom: number }
+interface Rect {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
 
 /** Width of a letter and height of a line of the drawing's label face, px; a little generous. */
 const LETTER = 6.5;
