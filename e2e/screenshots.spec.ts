@@ -46,9 +46,18 @@ test('pictures', async ({ page, server }) => {
   await settle();
   await page.screenshot({ path: join(FOLDER, 'plan.png') });
   await page.goto(await server.step('Inspection', 'papers'));
-  for (const [supplier, price, wait, until] of [['Fresados Ejemplo', '420', '2 weeks', '2026-12-18'], ['Talleres Muestra', '388', '25', '2026-11-10']]) {
+  for (
+    const [supplier, price, wait, dated, until] of [['Fresados Ejemplo', '420', '2 weeks', '2026-11-20', '2026-12-18'], [
+      'Talleres Muestra',
+      '388',
+      '25',
+      '2026-10-10',
+      '2026-11-10',
+    ]]
+  ) {
     await page.getByRole('button', { name: 'Add a quote' }).click();
     await page.getByRole('textbox', { name: 'Supplier' }).fill(supplier);
+    await page.getByRole('textbox', { name: 'Dated' }).fill(dated);
     await page.getByRole('textbox', { name: 'Valid until' }).fill(until);
     await page.getByRole('button', { name: 'add a row' }).click();
     await page.getByRole('textbox', { name: 'Price of one, row 1' }).fill(price);

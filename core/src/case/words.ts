@@ -51,12 +51,5 @@ export function formatFigure(value: number, unit: string, currency: string, syst
   return `${number}\u00a0${words}`;
 }
 
-/** "2026-12-03T09:30" → "Thu 3 Dec 2026, 09:30". */
-export function formatDate(iso: string, withTime = true): string {
-  const date = new Date(`${iso.slice(0, 16)}${iso.length > 10 ? '' : 'T00:00'}Z`);
-  const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-  return withTime && iso.length > 10 ? `${day}, ${iso.slice(11, 16)}` : day;
-}
-
 /** The value of a requirement in words. */
 export const requirementText = (id: RequirementId, value: unknown, system: UnitSystem): string => inputText(requirementSpec(id), value as InputValue, system);

@@ -1,3 +1,4 @@
+import { formatDate } from '../quantity/date';
 import { formatNumber, parseQuantity, QUANTITIES, toShown, unitText, type UnitSystem } from '../quantity/quantity';
 import type { Entry, Source } from '../worksheet/types';
 import { asRange, filled, type FileValue, type InputSpec, type InputValue, isRange, type NumberInput, type Point, type Values } from './spec';
@@ -36,6 +37,8 @@ export function inputText(spec: InputSpec, value: InputValue | undefined, system
       return 'picked on the part';
     case 'file':
       return (value as FileValue).name;
+    case 'date':
+      return formatDate(String(value), false);
     default:
       return String(value);
   }

@@ -61,8 +61,11 @@ export function blendedShare(prior: Range, hits: number, n: number): Range {
   return { low: Math.max(0, likely - (m - prior.low) * narrow), likely, high: Math.min(1, likely + (prior.high - m) * narrow) };
 }
 
+/** "12 tools", "1 tool" */
+export const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
 /** "12 tools of your own log" */
-export const ownLog = (n: number, what = 'tool'): string => `${n} ${what}${n === 1 ? '' : 's'} of your own log`;
+export const ownLog = (n: number, what = 'tool'): string => `${counted(n, what)} of your own log`;
 
 export const lifeEvidence = (e: Evidence, duty: Duty, material: string): LifeEvidence | undefined =>
   e.life.find((x) => x.duty === duty && x.material === material);

@@ -42,7 +42,7 @@ describe('a quote', () => {
   it('holds up to and with its last day, and says so after', () => {
     const v = { valid_until: '2026-11-30' };
     expect([expired(v, '2026-11-30'), expired(v, '2026-12-01'), expired({}, '2030-01-01')]).toEqual([false, true, false]);
-    expect(quote.notice!(v, '2026-12-01')).toContain('Ran out on 2026-11-30');
+    expect(quote.notice!(v, '2026-12-01')).toContain('Ran out on Mon, 30 Nov 2026');
     expect(quote.notice!(v, '2026-11-30')).toBeUndefined();
   });
 });

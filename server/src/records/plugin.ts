@@ -54,6 +54,7 @@ function cell(spec: InputSpec, values: Values, currency: string): string {
     return safe(
       (v as Values[]).map((row) => spec.columns.map((c) => inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')).join(' ')).join('; '),
     );
+  if (spec.kind === 'date' && v !== undefined) return String(v);
   return safe(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
 }
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { formatDate } from '@cuadro/core/case/words';
+import { formatDate } from '@cuadro/core/quantity/date';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { familyOf } from '@cuadro/core/need/families';
 import { inSentence } from '@cuadro/core/quantity/words';

@@ -4,7 +4,7 @@ import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { debounceTime, firstValueFrom, Subject } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { formatDate } from '@cuadro/core/case/words';
+import { formatDate } from '@cuadro/core/quantity/date';
 import type { CaseListQuery, CaseRow } from '@cuadro/core/wire';
 import { ApiService } from '../data/api.service';
 import { MarginService } from '../data/margin.service';

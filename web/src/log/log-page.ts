@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { DUTIES } from '@cuadro/core/need/family';
 import { processOf } from '@cuadro/core/process/processes';
-import { ownLog } from '@cuadro/core/records/evidence';
+import { counted, ownLog } from '@cuadro/core/records/evidence';
 import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
 import { MarginService } from '../data/margin.service';
@@ -10,7 +10,7 @@ import { ShopService } from '../data/shop.service';
 import { RecordsView } from '../records/records-view';
 import { WorkingMargin } from '../shared/working-margin';
 
-const OF_WORDS = { hours: 'hours', money: 'price', days: 'days', scrap: 'share that failed' } as const;
+const OF_WORDS = { hours: 'hours', money: 'price', days: 'days' } as const;
 
 /** Records of the site: tools in use, builds; and what they say together. */
 @Component({
@@ -28,9 +28,9 @@ const OF_WORDS = { hours: 'hours', money: 'price', days: 'days', scrap: 'share t
       <cu-margin>
         <h2>What the log says</h2>
         @for (l of lives(); track l) { <p>{{ l }}</p> }
-        @for (r of ratios(); track r) { <p>{{ r }}</p> }
-        @if (!lives().length && !ratios().length) { <p>Nothing yet. A tool with its cycles, or a build with its hours, is enough to begin.</p> }
-        <p class="quiet">Lives and the share that fails are moved towards your own figures by the number of records: built-in figures weigh as much as four of them.</p>
+        @for (b of builds(); track b) { <p>{{ b }}</p> }
+        @if (!lives().length && !builds().length) { <p>Nothing yet. A tool with its cycles, or a build with its hours, is enough to begin.</p> }
+        <p class="quiet">Lives of later estimates move towards your own, the built-in figure weighing as much as four tools; the share that fails moves too, the built-in one weighing more the narrower its range. Hours, prices and days are for you to read: they change no estimate.</p>
       </cu-margin>
     </div>
   `,
@@ -49,14 +49,17 @@ export class LogPage {
       } cycles, from ${ownLog(l.n)}, ${l.worn} worn out.`
     );
   });
-  protected readonly ratios = computed(() =>
-    this.shops.site().evidence.ratios.map((
-      r,
-    ) => (r.of === 'scrap'
-      ? `${processOf(r.process).label}: ${Math.round(100 * r.mean)} % of ${ownLog(r.n, 'build')} failed.`
-      : `${processOf(r.process).label}: ${OF_WORDS[r.of]} came out at ${formatNumber(r.mean, 2)} times the estimate, ${ownLog(r.n, 'build')}.`)
-    )
-  );
+  /** A sentence for each process: how far off its estimates were, and how much failed. */
+  protected readonly builds = computed(() => {
+    const { ratios } = this.shops.site().evidence;
+    return [...new Set(ratios.map((r) => r.process))].map((process) => {
+      const own = ratios.filter((r) => r.process === process);
+      const off = own.flatMap((r) => (r.of === 'scrap' ? [] : [`${OF_WORDS[r.of]} ${r.mean.toFixed(2)} (${counted(r.n, 'build')})`]));
+      const failed = own.find((r) => r.of === 'scrap')!;
+      const ratio = off.length ? `taken over estimated: ${off.join(', ')}; ` : '';
+      return `${processOf(process).label}: ${ratio}${Math.round(100 * failed.mean)} % of ${ownLog(failed.n, 'build')} failed.`;
+    });
+  });
 
   constructor() {
     inject(MarginService).clear();

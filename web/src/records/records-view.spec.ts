@@ -100,7 +100,7 @@ describe('records of any kind', () => {
     const { text } = await records('quote', api([row(QUOTE), row({ ...QUOTE, supplier: 'Old', valid_until: '2020-01-01' }, 'r2')]));
     expect(text()).toContain('Tornería Prueba');
     expect(text()).toMatch(/from pieces 1, price of one 120\sEUR; from pieces 10, price of one 80\sEUR/);
-    expect(text()).toContain('Ran out on 2020-01-01');
+    expect(text()).toContain('Ran out on Wed, 1 Jan 2020');
   });
   it('are added when they are complete, with what was usual as it stood', async () => {
     const server = api([]);
@@ -193,8 +193,7 @@ describe('the log', () => {
     });
     const { text, press } = await hands(TestBed.createComponent(LogPage));
     expect(text()).toMatch(/What locates the work, of PEI: median life 1\s235 cycles, from 12 tools of your own log, 7 worn out\./);
-    expect(text()).toContain('CNC milling: hours came out at 1.4 times the estimate, 3 builds of your own log.');
-    expect(text()).toContain('25 % of 4 builds of your own log failed.');
+    expect(text()).toContain('CNC milling: taken over estimated: hours 1.42 (3 builds); 25 % of 4 builds of your own log failed.');
     await press(/^Builds$/);
     expect(text()).toContain('What a build took against what was estimated');
   });

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { formatDate } from '@cuadro/core/case/words';
+import { formatDate } from '@cuadro/core/quantity/date';
 import type { SourceKind } from '@cuadro/core/worksheet/types';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { MarginService } from '../data/margin.service';

@@ -1,4 +1,5 @@
 import { number, type Values } from '../../inputs/spec';
+import { formatDate } from '../../quantity/date';
 import type { RecordKind } from '../kind';
 
 interface Break {
@@ -47,5 +48,5 @@ export const quote: RecordKind = {
     { kind: 'file', id: 'paper', label: 'The paper', accept: 'application/pdf,image/png,image/jpeg', most_bytes: 20_000_000, optional: true },
   ],
   title: (v) => [v['supplier'], v['number']].filter(Boolean).join(', '),
-  notice: (v, today) => (expired(v, today) ? `Ran out on ${v['valid_until']}: ask again before you rely on it.` : undefined),
+  notice: (v, today) => (expired(v, today) ? `Ran out on ${formatDate(String(v['valid_until']), false)}: ask again before you rely on it.` : undefined),
 };

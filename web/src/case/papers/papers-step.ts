@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
-import { formatDate } from '@cuadro/core/case/words';
+import { formatDate } from '@cuadro/core/quantity/date';
 import { differences, type Difference } from '@cuadro/core/document/difference';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { expired, priceAt } from '@cuadro/core/records/kinds/quote';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { routeKey, type LineOverride } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
-import { formatDate } from '@cuadro/core/case/words';
+import { formatDate } from '@cuadro/core/quantity/date';
 import { CaseStore } from '../../data/case-store';
 import { MarginService, type OpenSubject } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';

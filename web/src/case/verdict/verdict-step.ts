@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
-import { formatDate } from '@cuadro/core/case/words';
+import { formatDate } from '@cuadro/core/quantity/date';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';

@@ -22,7 +22,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
   imports: [QuantityField],
   styles: `
     :host { display: block; min-width: 0; }
-    .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; }
+    .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
     table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); }
     .file { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }

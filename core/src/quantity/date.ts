@@ -1,0 +1,6 @@
+/** "2026-12-03T09:30" → "Thu 3 Dec 2026, 09:30". */
+export function formatDate(iso: string, withTime = true): string {
+  const date = new Date(`${iso.slice(0, 16)}${iso.length > 10 ? '' : 'T00:00'}Z`);
+  const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+  return withTime && iso.length > 10 ? `${day}, ${iso.slice(11, 16)}` : day;
+}
