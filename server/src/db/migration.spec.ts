@@ -1,5 +1,7 @@
 import { PGlite } from '@electric-sql/pglite';
-import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, watch, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { sql } from 'drizzle-orm';
@@ -13,7 +15,8 @@ import { getCase, getRevision, getSignature, listCases, listSignatures, saveCase
 import { readShop } from '../shop/store';
 import { openDb } from './open';
 
-const MIGRATIONS = resolve(__dirname, '../../migrations');
+const ROOT = resolve(__dirname, '../../..');
+const MIGRATIONS = join(ROOT, 'server/migrations');
 const folder = mkdtempSync(join(tmpdir(), 'cuadro-migration-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -41,8 +44,7 @@ function oldDoc(title: string): CaseDoc {
 }
 
 /** A folder as the first version left it: a case with two states, one of them signed, and a shop of one's own. */
-async function oldFolder(name: string): Promise<string> {
-  const dataDir = join(folder, name);
+async function makeOldFolder(dataDir: string): Promise<void> {
   const client = await PGlite.create({ dataDir });
   await migrate(drizzle(client), { migrationsFolder: firstOnly() });
   const put = (query: string, ...values: unknown[]): Promise<unknown> => client.query(query, values);
@@ -62,12 +64,18 @@ async function oldFolder(name: string): Promise<string> {
   );
   await put('insert into shops (id, revision, shop) values (1, 4, $1)', JSON.stringify({ ...DEFAULT_SHOP, currency: 'CHF' }));
   await client.close();
-  return dataDir;
 }
+const template = join(folder, 'template');
+/** A copy of it: setting up a database takes far longer than copying one. */
+function oldFolder(name: string): string {
+  cpSync(template, join(folder, name), { recursive: true });
+  return join(folder, name);
+}
+beforeAll(() => makeOldFolder(template));
 
 describe('a folder of the first version', () => {
   it('is brought up to date with everything that was in it', async () => {
-    const { db, close } = await openDb(await oldFolder('whole'), MIGRATIONS);
+    const { db, close } = await openDb(oldFolder('whole'), MIGRATIONS);
     try {
       const record = await getCase(db, ID);
       expect(record).toMatchObject({
@@ -91,7 +99,7 @@ describe('a folder of the first version', () => {
     }
   });
   it('is opened a second time without another word', async () => {
-    const dataDir = await oldFolder('twice');
+    const dataDir = oldFolder('twice');
     for (let k = 0; k < 2; k++) {
       const { db, close } = await openDb(dataDir, MIGRATIONS);
       expect((await listCases(db, {}, '')).total).toBe(1);
@@ -99,7 +107,7 @@ describe('a folder of the first version', () => {
     }
   });
   it('whose bringing up is broken off stays as it was: all of it or nothing', async () => {
-    const dataDir = await oldFolder('broken');
+    const dataDir = oldFolder('broken');
     const torn = join(folder, 'torn');
     cpSync(MIGRATIONS, torn, { recursive: true });
     const file = join(torn, '0001_records_studies_revisions.sql');
@@ -114,5 +122,27 @@ describe('a folder of the first version', () => {
     const { db, close } = await openDb(dataDir, MIGRATIONS);
     expect((await getCase(db, ID)).doc.title).toBe('Second');
     await close();
+  });
+  // The first write is always seen in time; whether a later one is depends on the machine, and nothing may be lost either way.
+  it.each([1, 25])('loses nothing when its process is killed at its %i. write', async (write) => {
+    const dataDir = oldFolder(`killed-${write}`);
+    const child = spawn(process.execPath, ['scripts/run.mjs', 'server/src/db/testing/upgrade.ts', dataDir, MIGRATIONS], { cwd: ROOT, stdio: 'ignore' });
+    let seen = 0;
+    const watcher = watch(join(dataDir, 'base'), { recursive: true }, () => ++seen === write && child.kill('SIGKILL'));
+    const [, signal] = (await once(child, 'exit')) as [number | null, string | null];
+    watcher.close();
+    rmSync(join(ROOT, '.cache/run', String(child.pid)), { recursive: true, force: true });
+    expect(seen).toBeGreaterThan(0);
+    if (write === 1) expect(signal).toBe('SIGKILL');
+    const { db, close } = await openDb(dataDir, MIGRATIONS);
+    try {
+      expect(await getCase(db, ID)).toMatchObject({ revision: 2, updatedBy: 'Ada', doc: { version: 2, title: 'Second', need: { load: { value: 40 } } } });
+      expect((await getRevision(db, ID, 1)).doc.title).toBe('First');
+      expect(await listSignatures(db, ID)).toMatchObject([{ who: 'Bo', kind: 'print' }]);
+      expect(await readShop(db)).toMatchObject({ revision: 4, shop: { currency: 'CHF' } });
+      expect((await saveCase(db, ID, (await getCase(db, ID)).doc, 2, 'Cy')).revision).toBeGreaterThanOrEqual(2);
+    } finally {
+      await close();
+    }
   });
 });
