@@ -5,6 +5,9 @@ import { buildSync } from 'esbuild';
 export function bundle(entryPoints, outdir, { extension = '.mjs', outside } = {}) {
   buildSync({
     entryPoints, outdir, bundle: true, platform: 'node', target: 'node20', format: 'esm', alias: { '@cuadro/core': './core/src' }, entryNames: '[name]', outExtension: { '.js': extension }, logLevel: 'warning',
-    ...(outside ? { external: outside } : { packages: 'external' }),
+    // Older packages that come in still ask for Node's own modules by require.
+    ...(outside
+      ? { external: outside, banner: { js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);" } }
+      : { packages: 'external' }),
   });
 }

@@ -10,6 +10,6 @@ const [entry, ...args] = process.argv.slice(2);
 const out = resolve('.cache/run', String(process.pid));
 process.on('exit', () => rmSync(out, { recursive: true, force: true }));
 // These bring files of their own (WebAssembly, a binary) and have to stay where they are.
-bundle([entry], out, { outside: ['esbuild', 'manifold-3d', 'occt-import-js', '@electric-sql/pglite'] });
+bundle([entry], out, { outside: ['esbuild', 'manifold-3d', 'occt-import-js', '@electric-sql/pglite', '@playwright/test'] });
 process.argv = [process.argv[0], entry, ...args];
 await import(pathToFileURL(resolve(out, `${basename(entry, '.ts')}.mjs`)).href);
