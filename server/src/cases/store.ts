@@ -51,6 +51,17 @@ export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = '
     return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like}${inFamily})`;
   });
   const where = and(isNull(cases.removedAt), ...matches);
+  const order = [down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id)];
+  // First which rows, then what is in them: else every document would be opened to show a hundred.
+  const picked = db
+    .select({ id: cases.id })
+    .from(cases)
+    .leftJoin(quickLooks, eq(quickLooks.caseId, cases.id))
+    .where(where)
+    .orderBy(...order)
+    .limit(Math.min(MAX_PAGE, size))
+    .offset(page * size)
+    .as('picked');
   const rows = await db
     .select({
       id: cases.id,
@@ -67,12 +78,10 @@ export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = '
       lookRevision: quickLooks.revision,
       lookSite: quickLooks.site,
     })
-    .from(cases)
+    .from(picked)
+    .innerJoin(cases, eq(cases.id, picked.id))
     .leftJoin(quickLooks, eq(quickLooks.caseId, cases.id))
-    .where(where)
-    .orderBy(down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id))
-    .limit(Math.min(MAX_PAGE, size))
-    .offset(page * size);
+    .orderBy(...order);
   const [{ total }] = await db.select({ total: sql<number>`count(*)::int` }).from(cases).where(where);
   return {
     total,

@@ -204,6 +204,7 @@ describe('the list of cases', () => {
     expect((await list('sort=title')).rows.map((r) => r.title)).toEqual(['aardvark gauge', 'Middle jig', 'Zebra nest']);
     expect((await list('sort=title&down=true')).rows[0].title).toBe('Zebra nest');
     expect(await list('sort=title&size=1&page=1')).toMatchObject({ total: 3, rows: [{ title: 'Middle jig' }] });
+    expect((await list('sort=worth&down=true')).rows).toHaveLength(3);
     expect((await call<CaseList>('GET', '/api/cases?q=east%20nest%25')).body.total).toBe(0);
     // A kind of tool is found by its name, which is not in the document.
     expect((await call<CaseList>('GET', '/api/cases?q=hall%20gauge')).body.rows.map((r) => r.title)).toEqual(['aardvark gauge']);
