@@ -1,3 +1,4 @@
+import { formatNumber } from '../quantity/quantity';
 import type { CaseFacts } from '../case/facts';
 import type { Gift } from '../case/contribution';
 import type { FaceMark } from '../case/types';
@@ -71,6 +72,9 @@ export interface Planner<G = unknown> {
   headline: readonly string[];
   cautions: readonly string[];
 }
+
+/** A figure with its unit in the sentence of a finding: "84.8 N", "3.1°". */
+export const figureText = (x: number, unit: string): string => `${formatNumber(x)}${unit === '°' ? '' : ' '}${unit}`.trim();
 
 /** A finding from a figure and the limit it must stay below (or above): the margin is the share left. */
 export function compared(

@@ -1,7 +1,7 @@
 import { asRange, number, type Option, type Values } from '../../inputs/spec';
 import type { Entry, Range, Source } from '../../worksheet/types';
 import { arcPoints, type Mark, type XY } from '../drawing';
-import { compared, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { compared, figureText as n, type Planner, type PlanContext, type PlanFinding } from '../planner';
 
 const STANDARD: Source = { kind: 'standard', text: 'Standard formula.' };
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual range, confirm with a trial bend.' };
@@ -266,7 +266,6 @@ export const brake: Planner = {
     },
   ],
   findings(f, values, { facts }) {
-    const n = (x: number, unit: string): string => `${Number(x.toPrecision(3))}${unit === '°' ? '' : ' '}${unit}`.trim();
     const metal = METALS[String(values['metal'])];
     const out: PlanFinding[] = [];
     if (metal) {

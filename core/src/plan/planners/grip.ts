@@ -5,7 +5,7 @@ import { inertia } from '../../shape/inertia';
 import { measure } from '../../shape/measure';
 import type { Entry, Range, Source } from '../../worksheet/types';
 import { arcPoints, type Mark, type XY } from '../drawing';
-import { compared, type Planner, type PlanContext } from '../planner';
+import { compared, figureText as n, type Planner, type PlanContext } from '../planner';
 
 /** Mass properties of the tool about the face that is bolted to the robot, measured on its mesh. */
 interface GripGeometry {
@@ -426,7 +426,6 @@ export const grip: Planner<GripGeometry> = {
     { line: 'use', to: 'use_cost' },
   ],
   findings(f, values) {
-    const n = (x: number, unit: string): string => `${Number(x.toPrecision(3))} ${unit}`.trim();
     const out = [
       compared('hold', 'Holding', 'n A Δp for cups, n F µ for fingers, against m (g + a) times the safety factor.', f('hold_force'), f('needed_force'), 'N', {
         least: true,
