@@ -190,7 +190,7 @@ describe('what is sent', () => {
     ['a size of 50 m', demoDoc({ size_mm: [50_000, 10, 10] }), /Size cannot be above/],
     ['an unknown family', demoDoc({ family: 'teapot' }), /kind of tool/],
     ['no name', demoDoc({ title: ' ' }), /name/],
-    ['an unknown field', { ...demoDoc(), colour: 'red' }, /does not know/],
+    ['an unknown field', { ...demoDoc(), colour: 'red' }, /does not know the field colour/],
     ['30 February', demoDoc({ start: '2026-02-30' }), /calendar/],
     ['five pins', demoDoc({ pins: Array.from({ length: 5 }, () => ({ process: 'cnc-mill', material: 'pom' })) }), /At most 4/],
     ['an override upside down', demoDoc({ overrides: { 'cnc-mill/pom': { price_each: { low: 5, likely: 3, high: 9, kind: 'quote', note: 'x' } } } }), /rise/],

@@ -211,7 +211,7 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
     plans: plansSchema,
     start: daySchema('Start'),
   })
-  .noUnknown('There is a field that Cuadro does not know.')
+  .noUnknown('Cuadro does not know the field ${unknown}.')
   .required();
 
 export const overrideSchema = rangeSchema('Value', -1e9, 1e12).concat(

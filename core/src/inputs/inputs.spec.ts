@@ -74,7 +74,7 @@ describe('declared inputs', () => {
     ['too many rows', { cups: 1, rows: [{ n: 1, ok: true }, { n: 1, ok: true }, { n: 1, ok: true }] }, /at most 2 rows/],
     ['a bad cell, by row and column', { cups: 1, rows: [{ n: 1, ok: true }, { n: 99, ok: true }] }, /rows\[1\]\.n: Pieces cannot be above 9/],
     ['a path for a file', { cups: 1, paper: { hash: '../x', name: 'a', size_bytes: 1 } }, /Not a file of the store/],
-    ['a name nobody knows', { cups: 1, colour: 'red' }, /does not know/],
+    ['a name nobody knows', { cups: 1, colour: 'red' }, /does not know the field colour/],
   ])('refuse %s', (_, values, message) => {
     expect(faults(values).join(' ')).toMatch(message);
   });

@@ -26,6 +26,7 @@ export const named = (message: string, least: number): yup.StringSchema<string> 
 export const rangeSchema = (label: string, min: number, max: number, show?: (x: number) => string): yup.ObjectSchema<Range> =>
   yup
     .object({ low: bounded(label, min, max, show), likely: bounded(label, min, max, show), high: bounded(label, min, max, show) })
+    .typeError(`${label}: give low, likely and high.`)
     .test('order', `${label}: low, likely and high must rise in this order.`, (r?: Range) => !r || (r.low <= r.likely && r.likely <= r.high));
 
 export const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -107,7 +108,7 @@ export function valuesSchema(specs: readonly InputSpec[], complete = true): yup.
       return [s.id, needed ? schema : (schema as yup.AnySchema).optional().default(undefined)];
     }),
   );
-  return yup.object(shape).noUnknown('There is a field that Cuadro does not know.') as unknown as yup.ObjectSchema<Values>;
+  return yup.object(shape).noUnknown('Cuadro does not know the field ${unknown}.') as unknown as yup.ObjectSchema<Values>;
 }
 
 export interface InputFault {
