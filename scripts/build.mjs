@@ -29,7 +29,7 @@ if (!fresh || process.argv.includes('--force')) {
     const { status } = spawnSync(command, args, { stdio: ['ignore', 2, 2], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
     if (status !== 0) process.exit(1);
   };
-  run('npx', 'ng', 'build');
+  run('npx', 'ng', 'build', 'web');
   bundle(['server/src/main.ts', 'server/src/jobs/worker.ts'], 'server/dist', { extension: '.js' });
   mkdirSync('.cache', { recursive: true });
   writeFileSync(stamp, now);

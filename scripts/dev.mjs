@@ -12,7 +12,7 @@ if (ensure.status !== 0) process.exit(1);
 const start = (...args) => spawn('npx', args, { stdio: 'inherit', detached: true });
 const children = [
   start('tsx', 'watch', '--tsconfig', 'server/tsconfig.json', 'server/src/main.ts', '--port', '4310', ...process.argv.slice(2)),
-  start('ng', 'serve'),
+  start('ng', 'serve', 'web'),
 ];
 let stopping = false;
 function stop(code = 0) {

@@ -1,3 +1,4 @@
+import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { caseRoutes } from './cases/plugin';
@@ -18,6 +19,7 @@ const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 export async function buildApp(context: Context): Promise<FastifyInstance> {
   const app = Fastify({ logger: (context.log as boolean | undefined) ?? false, bodyLimit: 4 * 1024 * 1024, forceCloseConnections: true });
 
+  if (context.compress) await app.register(compress, { threshold: 1024 });
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,

@@ -12,5 +12,7 @@ export interface Context {
   cad?: Pool;
   /** Folder of the built page; undefined serves the interface to the data alone. */
   page?: string;
+  /** Answers go compressed, for a browser at the other end of a tunnel. Costs more than it saves on the same machine. */
+  compress?: boolean;
   log?: FastifyBaseLogger | boolean;
 }

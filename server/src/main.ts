@@ -17,6 +17,7 @@ async function main(): Promise<void> {
       port: { type: 'string', default: process.env['PORT'] ?? '4300' },
       data: { type: 'string', default: './data' },
       empty: { type: 'boolean', default: false },
+      compress: { type: 'boolean', default: process.env['CUADRO_COMPRESS'] === '1' },
     },
   });
   const port = Number(values.port);
@@ -35,7 +36,7 @@ async function main(): Promise<void> {
   const pool = openPool(join(here, 'worker.js'));
   const cad = openPool(join(here, 'worker.js'), { threads: 1, queue: 4 });
   if (!values.empty) await seedDemo(db, meshes, pool);
-  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist') });
+  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist'), compress: values.compress });
 
   let stopping = false;
   const stop = async (): Promise<void> => {

@@ -2,6 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { valuesSchema } from '@cuadro/core/inputs/schema';
 import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
@@ -24,11 +25,12 @@ const MIGRATIONS = resolve(__dirname, '../migrations');
 let folder: string;
 let open: OpenDb;
 let app: FastifyInstance;
+const pool = openPool('none');
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'cuadro-server-'));
   open = await openDb(undefined, MIGRATIONS);
-  app = await buildApp({ db: open.db, meshes: new FolderMeshStore(folder), pool: openPool('none') });
+  app = await buildApp({ db: open.db, meshes: new FolderMeshStore(folder), pool });
 }, 180_000);
 afterAll(async () => {
   await app.close();
@@ -88,6 +90,19 @@ describe('cases', () => {
   });
 });
 
+describe('answers', () => {
+  it('go compressed where that is asked of the service, and to a browser that takes it', async () => {
+    const remote = await buildApp({ db: open.db, meshes: new FolderMeshStore(folder), pool, compress: true });
+    const { id } = await create(demoDoc({ trouble: 'said again '.repeat(80) }));
+    const get = (encoding: string) => remote.inject({ url: `/api/cases/${id}`, headers: { ...HOST, 'accept-encoding': encoding } });
+    const [small, whole] = [await get('gzip'), await get('identity')];
+    expect(small.headers['content-encoding']).toBe('gzip');
+    expect(gunzipSync(small.rawPayload).toString()).toBe(whole.payload);
+    expect(small.rawPayload.length).toBeLessThan(whole.rawPayload.length / 3);
+    await remote.close();
+  });
+});
+
 describe('meshes', () => {
   it('are measured, stored by content and given back to the byte', async () => {
     const first = await upload(TETRA);
@@ -96,6 +111,16 @@ describe('meshes', () => {
     expect((await upload(TETRA, 'name=other.stl&unit=mm')).body.hash).toBe(first.body.hash);
     expect((await call<Buffer>('GET', `/api/meshes/${first.body.hash}`)).body.equals(TETRA)).toBe(true);
     expect(readdirSync(join(folder, first.body.hash.slice(0, 2)))).toEqual([`${first.body.hash}.mesh`]);
+  });
+  it('that come again are not read again, but for another unit they are', async () => {
+    const run = jest.spyOn(pool, 'run');
+    const cube = Buffer.from(writeStl([0, 0, 0, 7, 0, 0, 0, 7, 0, 0, 0, 7], [0, 2, 1, 0, 1, 3, 0, 3, 2, 1, 2, 3]));
+    const first = (await upload(cube)).body;
+    expect((await upload(cube, 'name=again.stl&unit=mm')).body).toEqual({ ...first, fileName: 'again.stl' });
+    expect(run).toHaveBeenCalledTimes(1);
+    expect((await upload(cube, 'name=t.stl&unit=inch')).body.measure.volume_mm3).toBeCloseTo((343 / 6) * 25.4 ** 3, -1);
+    expect(run).toHaveBeenCalledTimes(2);
+    run.mockRestore();
   });
   it('that are broken are refused in words, and nothing is stored', async () => {
     const before = readdirSync(folder).length;

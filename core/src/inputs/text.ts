@@ -1,7 +1,7 @@
 import { formatDate } from '../quantity/date';
 import { formatNumber, parseQuantity, QUANTITIES, toShown, unitText, type UnitSystem } from '../quantity/quantity';
 import type { Entry, Source } from '../worksheet/types';
-import { asRange, filled, type FileValue, type InputSpec, type InputValue, isRange, type NumberInput, type Point, type Values } from './spec';
+import { asRange, filled, type FileValue, type InputSpec, type InputValue, isRange, type NumberInput, type Place, type Point, type Values } from './spec';
 
 /** Unit of a number input as a worksheet spells it. */
 export const sheetUnit = (spec: NumberInput): string => spec.unit ?? (spec.quantity === 'money' ? 'money' : QUANTITIES[spec.quantity].store);
@@ -34,7 +34,7 @@ export function inputText(spec: InputSpec, value: InputValue | undefined, system
     case 'table':
       return `${(value as Values[]).length} rows`;
     case 'place':
-      return 'picked on the part';
+      return placeText(spec.on, value as Place, system);
     case 'file':
       return (value as FileValue).name;
     case 'date':
@@ -43,6 +43,10 @@ export function inputText(spec: InputSpec, value: InputValue | undefined, system
       return String(value);
   }
 }
+
+/** "face at 12.0 / 3.50 / 0 mm", in the part's own axes. */
+const placeText = (on: 'face' | 'hole', { point }: Place, system: UnitSystem): string =>
+  `${on} at ${point.map((x) => formatNumber(toShown(x, 'length', system))).join(' / ')}\u00a0${QUANTITIES.length.show[system]}`;
 
 export type ParsedInput = { ok: true; value: InputValue } | { ok: false; message: string };
 
@@ -87,6 +91,11 @@ export function parseInput(spec: InputSpec, text: string, system: UnitSystem = '
         points.push([numbers[0], numbers[1]]);
       }
       return { ok: true, value: points };
+    }
+    case 'place': {
+      const n = t.split(/[\s,;]+/).map(Number);
+      if (![3, 6].includes(n.length) || n.some((x) => !Number.isFinite(x))) return wrong('write x y z in mm, and the direction after it where it matters.');
+      return { ok: true, value: { point: [n[0], n[1], n[2]], normal: [n[3] ?? 0, n[4] ?? 0, n[5] ?? 0] } };
     }
     case 'text':
     case 'date':

@@ -19,7 +19,7 @@ export interface RatioEvidence {
   /** Actual over estimated. */
   of: 'hours' | 'money' | 'days' | 'scrap';
   n: number;
-  /** Geometric mean of the ratios; for scrap the share of builds that failed. */
+  /** Geometric mean of the ratios, against estimates without any factor of one's own; for scrap the share of builds that failed. */
   mean: number;
 }
 export interface Evidence {
@@ -59,6 +59,24 @@ export function blendedShare(prior: Range, hits: number, n: number): Range {
   const likely = (k * m + hits) / (k + n);
   const narrow = Math.sqrt((likely * (1 - likely)) / (k + n + 1)) / s;
   return { low: Math.max(0, likely - (m - prior.low) * narrow), likely, high: Math.min(1, likely + (prior.high - m) * narrow) };
+}
+
+/** What an estimate may be off by before any build is known. */
+const OFF: Range = { low: 0.9, likely: 1, high: 1 / 0.9 };
+
+export interface OwnFactor extends Range {
+  /** What it was learned from; absent where nothing was. */
+  from?: RatioEvidence;
+}
+
+/**
+ * Factor on the built-in estimate of a price or of the time until a tool is ready, from one's own builds by this process: actual
+ * over estimated, n/(n + 4) of the way. Days follow the days that were logged, or the hours where nobody logged days.
+ * Exactly 1 where there are none.
+ */
+export function ownFactor(evidence: Evidence, process: string, of: 'money' | 'days'): OwnFactor {
+  const from = ratioEvidence(evidence, process, of) ?? (of === 'days' ? ratioEvidence(evidence, process, 'hours') : undefined);
+  return from ? { ...blended(OFF, from.mean, from.n), from } : { low: 1, likely: 1, high: 1 };
 }
 
 /** "12 tools", "1 tool" */

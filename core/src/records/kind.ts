@@ -1,3 +1,4 @@
+import { inputFaults, type InputFault } from '../inputs/schema';
 import type { InputSpec, Values } from '../inputs/spec';
 import type { Evidence } from './evidence';
 
@@ -31,6 +32,16 @@ export interface RecordKind {
   title(values: Values): string;
   /** What has to be known of a row today, such as that it has run out. @param today ISO date */
   notice?(values: Values, today: string): string | undefined;
+  /** What is wrong between the answers, each of which is good by itself; said beside the input at `path`. */
+  faults?(values: Values): InputFault[];
+  /** Completes a new row with what stands at the time, as far as nobody said otherwise. */
+  stamp?(values: Values, evidence: Evidence): Values;
   /** What the rows say, for estimates to come. */
   summarise?(rows: readonly RecordRow[]): Partial<Evidence>;
 }
+
+/** Everything that is wrong with a row: input by input, and between them. */
+export const recordFaults = (kind: RecordKind, values: Values): InputFault[] => {
+  const single = inputFaults(kind.inputs, values);
+  return single.length ? single : (kind.faults?.(values) ?? []);
+};

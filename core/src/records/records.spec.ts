@@ -7,10 +7,11 @@ import { demoDoc } from '../case/testing';
 import { evaluateRoute } from '../routes/evaluate-route';
 import { material } from '../shelf/shelf';
 import { DEFAULT_SHOP } from '../shelf/shop';
-import { blended, blendedShare, NO_EVIDENCE, ownLog, PRIOR_WEIGHT } from './evidence';
+import { blended, blendedShare, NO_EVIDENCE, ownFactor, ownLog, PRIOR_WEIGHT } from './evidence';
 import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
+import { valueOf } from '../worksheet/evaluate';
 import { expired, priceAt, quote } from './kinds/quote';
-import type { RecordRow } from './kind';
+import { recordFaults, type RecordRow } from './kind';
 import type { Values } from '../inputs/spec';
 
 const row = (kind: string, values: Values): RecordRow => ({ id: '1', kind, caseId: null, at: '2026-11-25T10:00:00Z', who: 'x', revision: 1, values });
@@ -28,7 +29,12 @@ describe('kinds of record', () => {
   });
   it('refuse what is incomplete', () => {
     expect(inputFaults(quote.inputs, { dated: '2026-11-25', breaks: [] }).map((f) => f.message)).toEqual(['Supplier is missing.']);
-    expect(inputFaults(quote.inputs, { supplier: 'A', dated: '2026-11-25', breaks: [{ from: 1, each: 5 }], once: 0 })).toEqual([]);
+    const good = { supplier: 'A', dated: '2026-11-25', breaks: [{ from: 1, each: 5 }], once: 0 };
+    expect(recordFaults(quote, good)).toEqual([]);
+    expect(recordFaults(quote, { ...good, valid_until: '2026-11-24', breaks: [{ from: 2, each: 5 }, { from: 2, each: 4 }] }).map((f) => f.path)).toEqual([
+      'valid_until',
+      'breaks[1].from',
+    ]);
   });
 });
 
@@ -68,6 +74,42 @@ describe('evidence', () => {
     expect(ratios.find((r) => r.of === 'hours')).toMatchObject({ n: 2, mean: 1 });
     expect(ratios.find((r) => r.of === 'money')).toMatchObject({ n: 1, mean: 2 });
     expect(ratios.find((r) => r.of === 'scrap')).toMatchObject({ n: 4, mean: 0.25 });
+  });
+  it('of builds leaves out those that failed, and takes off the factor that their estimates had', () => {
+    const build = (values: Values): RecordRow => row('build', { tool: 't', process: 'extrusion-open', outcome: 'good', ...values });
+    const { ratios } = evidenceOf([
+      build({ money_estimated: 120, money_actual: 120, money_factor: 1.2 }),
+      build({ money_estimated: 100, money_actual: 900, outcome: 'failed' }),
+    ]);
+    // 120 was 100 by the book: the build came to 1.2 times the book, though its estimate was right.
+    expect(ratios.find((r) => r.of === 'money')).toMatchObject({ n: 1, mean: 1.2 });
+  });
+  it('of builds goes into price and date, n/(n + 4) of the way, and a new build says which factor was in force', () => {
+    const log = evidenceOf(
+      Array.from(
+        { length: 4 },
+        () =>
+          row('build', { tool: 't', process: 'extrusion-open', outcome: 'good', money_estimated: 100, money_actual: 144, hours_estimated: 1, hours_actual: 4 }),
+      ),
+    );
+    // Four builds weigh half: √1.44 and √4.
+    expect(ownFactor(log, 'extrusion-open', 'money').likely).toBeCloseTo(1.2, 12);
+    expect(ownFactor(log, 'extrusion-open', 'days').likely).toBeCloseTo(2, 12);
+    expect(ownFactor(log, 'cnc-mill', 'money')).toEqual({ low: 1, likely: 1, high: 1 });
+    const stamped = recordKindOf('build').stamp!({ process: 'extrusion-open', money_estimated: 10, days_estimated: 3, days_factor: 1 }, log);
+    expect(stamped['money_factor']).toBeCloseTo(1.2, 12);
+    expect(stamped['days_factor']).toBe(1);
+
+    const pin = { process: 'extrusion-open', material: 'petg' };
+    const of = (evidence: typeof log) => evaluateRoute(plainFacts(demoDoc(), { shop: DEFAULT_SHOP, evidence }), pin, [], 200);
+    const [before, after] = [of(NO_EVIDENCE), of(log)];
+    // Neither scrap nor life is moved far by four good builds; the sum is 1.2 times what it was but for that.
+    const sum = (r: typeof before): number => ['direct_each', 'scrap_cost', 'overhead_cost'].reduce((s, n) => s + valueOf(r.point, n), 0);
+    expect(valueOf(after.point, 'price_each')).toBeCloseTo(1.2 * sum(after), 6);
+    expect(valueOf(before.point, 'price_each')).toBeCloseTo(sum(before), 9);
+    for (const [i, s] of after.lead.stages.entries()) expect(s.hours).toBeCloseTo(2 * before.lead.stages[i].hours, 9);
+    expect(after.lead.risk!.p50).toBeGreaterThan(before.lead.risk!.p50);
+    expect(after.entries.find((e) => e.name === 'own_days')!.source.text).toContain('hours; no days were logged');
   });
   it('moves a range by its weight, and narrows it', () => {
     const prior = { low: 100, likely: 1000, high: 10_000 };

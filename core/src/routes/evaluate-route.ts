@@ -5,7 +5,7 @@ import { finishTimes, lastEnd, schedule, type StageTime } from '../lead/network'
 import type { Remedy } from '../screen/check';
 import type { Shop } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
-import { evaluate, valueOf } from '../worksheet/evaluate';
+import { at, evaluate, valueOf } from '../worksheet/evaluate';
 import { once } from '../worksheet/once';
 import type { Figured } from '../worksheet/figured';
 import { namesIn } from '../worksheet/parse';
@@ -17,7 +17,7 @@ import { shelfOf } from '../shelf/shelf';
 import { CONSTANTS } from '../process/constants';
 import { factEntries, type Process } from '../process/process';
 import { processOf } from '../process/processes';
-import { LEAD_ENTRY, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet } from './worksheet';
+import { LEAD_ENTRY, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet } from './worksheet';
 
 const DAY_MIN = 1440;
 
@@ -122,12 +122,23 @@ export function leadOf(facts: CaseFacts, pin: Pin, remedies: readonly Remedy[]):
   return leadTime(routeSheet(facts, pin, remedyLoad(remedies)), calendarFor(facts.site.shop, facts.doc.start));
 }
 
+/** The stages' hours as one's own builds say they turn out. */
+function stretched(stages: RouteSheet['stages'], columns: ReadonlyMap<string, Column>, by: Column, n: number): ReadonlyMap<string, Column> {
+  if (by === 1) return columns;
+  const out = new Map(columns);
+  for (const name of new Set(stages.map((s) => s.hours))) {
+    const hours = columns.get(name)!;
+    out.set(name, Float64Array.from({ length: n }, (_, i) => at(hours, i) * at(by, i)));
+  }
+  return out;
+}
+
 function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
   const from = calendar.shiftStart;
   const inputs = inputsOf(route);
   const columns = new Map<string, Column>(evaluate(hoursSheet(route), inputs, 1).columns);
   for (const s of route.stages) for (const name of [s.hours, s.runs]) if (name && !columns.has(name)) columns.set(name, inputs[name]);
-  const stages = schedule(route.stages, columns, 0, calendar, from);
+  const stages = schedule(route.stages, stretched(route.stages, columns, inputs[OWN_DAYS], 1), 0, calendar, from);
   const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
   const days = quoted ? (inputs[LEAD_ENTRY] as number) : (lastEnd(stages) - from) / DAY_MIN;
   return { stages, days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
@@ -168,10 +179,11 @@ export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Rem
   };
   if (!samples) return subject;
 
-  const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, ...route.stages.map((s) => s.hours)]);
+  const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, OWN_DAYS, ...route.stages.map((s) => s.hours)]);
   const draws = sampleEntries(all.filter((e) => used.has(e.name)), samples, seed);
   if (!quoted) {
-    const ends = finishTimes(route.stages, columnsOf(draws, samples), samples, calendar, from);
+    const hoursOf = stretched(route.stages, columnsOf(draws, samples), draws[OWN_DAYS], samples);
+    const ends = finishTimes(route.stages, hoursOf, samples, calendar, from);
     draws[LEAD_ENTRY] = ends.map((t) => (t - from) / DAY_MIN);
   }
   const spread = percentiles(draws[LEAD_ENTRY]);

@@ -98,10 +98,29 @@ describe('hand-worked lines of other processes', () => {
     const e = evaluate(route.sheet, { ...likelyInputs(route.entries), lead_days: 2 });
     return (name: string): number => valueOf(e, name);
   };
-  it('metal fusion: 40 cm³ and a fifth of 5.25 cm³ of support at 12 cm³/h, 500 layers of 10 s, 3 h of setting up', () => {
+  it('metal fusion: two tools on a plate, each 40 cm³ and a fifth of 5.25 cm³ of support at 12 cm³/h; 500 layers of 10 s and 3 h of setting up once', () => {
     const v = at('metal-powder', 'am-316l');
-    expect(v('build_h')).toBeCloseTo((40 + 1.05) / 12 + (500 * 10) / 3600 + 3, 8);
+    expect([v('builds'), v('per_build')]).toEqual([1, 2]);
+    expect(v('build_h')).toBeCloseTo((2 * (40 + 1.05)) / 12 + (500 * 10) / 3600 + 3, 8);
+    expect(v('machine_cost')).toBeCloseTo((v('build_h') / 2) * 65, 8);
     expect(v('material_cost')).toBeCloseTo((41.05 * 7.9 * 1.25 * 60) / 1000, 6);
+  });
+  it('builds are filled evenly, so that a bill and a calendar count the same hours', () => {
+    // 400 cm² hold six of 10.8 × 5.8 cm, the room between them counted: twenty are four plates, and five a plate in the mean.
+    const many = demoDoc({ size_mm: [100, 50, 20], need: { copies: { level: 'must', value: 20, from: '' } } });
+    const v = at('metal-powder', 'am-316l', many);
+    expect([v('fit'), v('builds')]).toEqual([6, 4]);
+    expect(v('builds') * v('build_h')).toBeCloseTo((20 * 41.05) / 12 + 4 * ((500 * 10) / 3600 + 3), 8);
+    expect(v('machine_cost') * 20).toBeCloseTo(v('builds') * v('build_h') * 65, 6);
+  });
+  it('inspection is five first articles and a tenth of the rest, whichever way: 6.5 of twenty', () => {
+    const many = demoDoc({ size_mm: [100, 50, 20], need: { copies: { level: 'must', value: 20, from: '' } } });
+    for (const [process, material] of [['cnc-mill', 'al-6061'], ['powder-polymer', 'pa12-powder'], ['sheet-cut', 's235'], ['extrusion-open', 'petg']]) {
+      const v = at(process, material, many);
+      expect(v('inspected')).toBeCloseTo(6.5, 12);
+      expect(v('inspect_cost') * 20).toBeCloseTo(v('inspect_order_h') * 60, 8);
+    }
+    expect(at('cnc-mill', 'al-6061')('inspected')).toBe(2);
   });
   it('binder jetting of metal: shrinking by 17.5 % needs 1/0.825³ of the volume, and a share of bin and furnace', () => {
     const v = at('binder-metal', 'am-316l');
@@ -135,7 +154,7 @@ describe('hand-worked lines of other processes', () => {
   });
   it('bound and milled: both copies on one plate, 20 mm grown by the shrinkage in layers of 0.08 mm, each bound in 90 s and milled in 2 × 4 s', () => {
     const v = at('bind-and-mill', 'am-17-4');
-    expect([v('per_plate'), v('plates')]).toEqual([2, 1]);
+    expect([v('per_build'), v('builds')]).toEqual([2, 1]);
     expect(v('build_h')).toBeCloseTo(((20 / 0.84 / 0.08) * 98) / 3600, 8);
     expect(v('machine_cost')).toBeCloseTo((v('build_h') / 2) * 40, 8);
     expect(v('material_cost')).toBeCloseTo(40 * 7.8 * 2.2 * 65 / 1000, 8);

@@ -6,7 +6,7 @@ import { routeKey } from '../case/types';
 import { lifeEntry } from '../life/life';
 import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
-import { blendedShare, type Evidence, ownLog, ratioEvidence } from '../records/evidence';
+import { blendedShare, type Evidence, ownFactor, ownLog, ratioEvidence } from '../records/evidence';
 import { shopEntries, type Shop } from '../shelf/shop';
 import type { Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
@@ -67,6 +67,9 @@ function stagesOf(process: Process, contributions: readonly Contribution[]): rea
 
 /** Names under which lead time and delay cost come in; the lead network fills the first. */
 export const LEAD_ENTRY = 'lead_days';
+/** What one's own builds put on the price, and on the hours of every stage. */
+const OWN_MONEY = 'own_money';
+export const OWN_DAYS = 'own_days';
 
 /**
  * Every entry a route can use, from the shape, the need, the shelf, the shop and the process.
@@ -102,6 +105,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     ...shopEntries(site.shop),
     ...shapeEntries(doc, printed),
     ...learned(factEntries(process), process, site.evidence),
+    ...ownEntries(process, site.evidence),
     ...(process.profileEntries?.(shapeFor(doc, printed)?.study?.build) ?? []),
     // Copies are what was asked for, assumed or not: nobody orders between four and eight trays.
     needed('copies', 'Copies in use', '', need.copies, 1, 0),
@@ -170,7 +174,22 @@ export function shopFiguresOf(process: Process, shop: Shop): readonly Entry[] {
   return shopEntries(shop).filter((e) => asked.has(e.name));
 }
 
-/** Facts of a process that one's own builds have something to say about: so far the share that fails. */
+const OWN = { hours: 'hours; no days were logged', days: 'days', money: 'prices' };
+
+/** What one's own builds put on the estimate: 1 where there are none. */
+function ownEntries(process: Process, evidence: Evidence): Entry[] {
+  return ([[OWN_MONEY, 'money', 'Price, own builds against their estimates'], [OWN_DAYS, 'days', 'Time, own builds against their estimates']] as const).map((
+    [name, of, label],
+  ) => {
+    const { from, low, likely, high } = ownFactor(evidence, process.id, of);
+    const source: Source = from
+      ? { kind: 'measured', text: `${ownLog(from.n, 'build')} (${OWN[from.of as keyof typeof OWN]}): in the mean ${from.mean.toFixed(2)} times the estimate.` }
+      : { kind: 'standard', text: 'No build of this process is in the log.' };
+    return { name, label, unit: '', low, likely, high, source, key: `${process.id}.${name}` };
+  });
+}
+
+/** Facts of a process that one's own builds have something to say about: the share that fails. */
 function learned(facts: Entry[], process: Process, evidence: Evidence): Entry[] {
   const scrap = ratioEvidence(evidence, process.id, 'scrap');
   if (!scrap) return facts;

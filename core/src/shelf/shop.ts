@@ -7,7 +7,12 @@ import type { Entry, Range, Source } from '../worksheet/types';
  * The shop: rates, queues and working hours of one site. Every figure has a built-in value that a site may replace;
  * only the replacements are stored, so nothing built in is ever lost.
  */
-export type ShopFigure = NumberInput & { unit: string; usual: Range; help: string; group: 'Hourly rates' | 'Machines' | 'Queues' | 'Trading terms' };
+export type ShopFigure = NumberInput & {
+  unit: string;
+  usual: Range;
+  help: string;
+  group: 'Hourly rates' | 'Machines' | 'Queues' | 'Inspection' | 'Trading terms';
+};
 
 type Three = readonly [low: number, likely: number, high: number];
 const figure = (
@@ -56,6 +61,8 @@ export const SHOP_FIGURES: readonly ShopFigure[] = [
   queue('pellet_queue', 'Large-format supplier', 24, 60, 120),
   queue('laser_queue', 'Sheet cutting', 4, 12, 30),
   queue('inspect_queue', 'Metrology room', 1, 3, 10),
+  figure('first_articles', 'First articles of an order', '', 'Inspection', [3, 5, 5], [1, 1000], 'Measured whole, whichever way the tool is made.'),
+  figure('sample_share', 'Of the rest, measured', '', 'Inspection', [0.05, 0.1, 0.2], [0, 1], 'The sample taken of a larger order.'),
   share('overhead', 'Overhead on own work', 0.1, 0.15, 0.25, 'On direct cost.'),
   share('bureau_margin', "Bureau's margin", 0.25, 0.4, 0.6, "On the bureau's direct cost."),
   figure('bureau_minimum', "Bureau's minimum order", 'money', 'Trading terms', [50, 80, 120], [0, 10_000], 'Charged even for a small part.'),

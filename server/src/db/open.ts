@@ -1,4 +1,5 @@
 import { PGlite } from '@electric-sql/pglite';
+import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
@@ -21,8 +22,23 @@ export async function openDb(folder: string | undefined, migrations: string): Pr
   const client = await PGlite.create(folder ? { dataDir: folder } : {});
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder: migrations });
-  return { db: db as unknown as Db, close: () => client.close() };
+  const refresh = setInterval(() => void keepStatistics(db as unknown as Db).catch(() => undefined), STATISTICS_MS);
+  refresh.unref();
+  await keepStatistics(db as unknown as Db);
+  return {
+    db: db as unknown as Db,
+    close() {
+      clearInterval(refresh);
+      return client.close();
+    },
+  };
 }
+
+/** How often the planner's statistics are taken anew. */
+const STATISTICS_MS = 10 * 60_000;
+
+/** A server takes its planner's statistics by itself; the embedded database does not, and without them long lists are slow. */
+export const keepStatistics = async (db: Db): Promise<void> => void (await db.execute(sql`analyze`));
 
 /** Somebody else serves from this database. */
 export class DatabaseHeld extends Error {

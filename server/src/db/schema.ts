@@ -4,6 +4,7 @@ import type { CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { Values } from '@cuadro/core/inputs/spec';
 import type { Evidence } from '@cuadro/core/records/evidence';
+import type { Measure } from '@cuadro/core/shape/measure';
 import type { ShapeStudy } from '@cuadro/core/shape/study';
 import type { Shop } from '@cuadro/core/shelf/shop';
 
@@ -66,6 +67,9 @@ export const meshes = pgTable('meshes', {
   hash: text('hash').primaryKey(),
   size_bytes: integer('size_bytes').notNull(),
   fileName: text('file_name').notNull(),
+  /** As it was measured last, and how it was read: its unit, and the version of the measuring. */
+  readAs: text('read_as'),
+  measure: jsonb('measure').$type<Measure>(),
   at: at('at'),
 });
 

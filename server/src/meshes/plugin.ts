@@ -1,10 +1,13 @@
+import { and, eq } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import { MAX_BYTES } from '@cuadro/core/shape/mesh';
+import { STUDY_VERSION } from '@cuadro/core/shape/study';
 import type { MeshRecord } from '@cuadro/core/wire';
 import type { Context } from '../context';
 import { meshes } from '../db/schema';
 import { AppError } from '../errors';
 import { cleanFileName } from '../file-name';
+import { hashOf } from './store';
 
 /** POST a mesh file, GET it back by hash. */
 export function meshRoutes(app: FastifyInstance, { db, meshes: store, pool }: Context): void {
@@ -40,9 +43,20 @@ export async function storeMesh(
   unit: 'mm' | 'inch',
   fileName: string,
 ): Promise<MeshRecord> {
-  const result = await pool.run('measure', { bytes, unit, fileName });
-  if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
-  const hash = await store.put(bytes);
-  await db.insert(meshes).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
-  return { hash, fileName, unit, measure: result.measure };
+  const hash = hashOf(bytes);
+  const readAs = `${unit}, version ${STUDY_VERSION}`;
+  const [known] = await db.select({ measure: meshes.measure }).from(meshes).where(and(eq(meshes.hash, hash), eq(meshes.readAs, readAs)));
+  let measure = known?.measure;
+  if (!measure) {
+    const result = await pool.run('measure', { bytes, unit, fileName });
+    if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
+    measure = result.measure;
+  }
+  // What is there already is only made young again.
+  await store.put(bytes);
+  await db.insert(meshes).values({ hash, size_bytes: bytes.length, fileName, readAs, measure }).onConflictDoUpdate({
+    target: meshes.hash,
+    set: { readAs, measure },
+  });
+  return { hash, fileName, unit, measure };
 }

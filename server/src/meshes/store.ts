@@ -14,12 +14,14 @@ export interface MeshStore {
   remove(hash: string): Promise<void>;
 }
 
+export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
 /** In a folder; written aside, synced, then renamed, so that a name never holds half a file. */
 export class FolderMeshStore implements MeshStore {
   constructor(private readonly folder: string) {}
 
   async put(bytes: Uint8Array): Promise<string> {
-    const hash = createHash('sha256').update(bytes).digest('hex');
+    const hash = hashOf(bytes);
     const path = this.path(hash);
     // Put again is young again: what was just asked for is not collected.
     if (await utimes(path, new Date(), new Date()).then(() => true, () => false)) return hash;

@@ -5,14 +5,14 @@ import { valuesSchema } from '@cuadro/core/inputs/schema';
 import type { FileValue, InputSpec, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { recordKindOf, RECORD_KINDS } from '@cuadro/core/records/kinds';
-import type { RecordKind, RecordRow } from '@cuadro/core/records/kind';
+import { type RecordKind, recordFaults, type RecordRow } from '@cuadro/core/records/kind';
 import type { RecordList } from '@cuadro/core/wire';
 import { getCase } from '../cases/store';
 import type { Context } from '../context';
 import { AppError } from '../errors';
 import { readShop } from '../shop/store';
 import { validate } from '../validate';
-import { addRecord, getRecord, listRecords, removeRecord, restoreRecord, saveRecord } from './store';
+import { addRecord, getRecord, listRecords, readEvidence, removeRecord, restoreRecord, saveRecord } from './store';
 
 const who = yup.string().max(80).default('local user');
 const bodyOf = (kind: RecordKind): yup.Schema =>
@@ -63,6 +63,8 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
   /** The values as sent, every field by its input; files have to be in the store. */
   async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string; revision?: number }> {
     const found = validate<{ values: Values; who?: string; revision?: number }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
+    const [fault] = recordFaults(recordKindOf(kind), found.values);
+    if (fault) throw new AppError('RECORD_INVALID', fault.message, { field: `values.${fault.path}` });
     for (const spec of recordKindOf(kind).inputs) {
       const file = spec.kind === 'file' ? (found.values[spec.id] as FileValue | undefined) : undefined;
       if (file && !(await meshes.has(file.hash))) throw new AppError('FILE_NOT_FOUND');
@@ -97,7 +99,8 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
     const caseId = await place(params.kind, query.case);
     const { values, who: name = 'local user' } = await checked(params.kind, body);
     reply.status(201);
-    return addRecord(db, params.kind, caseId, values, name);
+    const { stamp } = recordKindOf(params.kind);
+    return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, name);
   });
 
   app.put<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params, body }): Promise<RecordRow> => {

@@ -85,6 +85,10 @@ describe('records', () => {
       status: 422,
       body: { field: 'values.breaks[0].from' },
     });
+    expect(await call('POST', `/api/records/quote?case=${id}`, { values: { ...QUOTE, valid_until: '2026-11-24' } })).toMatchObject({
+      status: 422,
+      body: { field: 'values.valid_until', message: expect.stringContaining('before the day it is dated') },
+    });
     expect((await call('POST', '/api/records/quote', { values: QUOTE })).status).toBe(422);
     expect((await call('POST', '/api/records/rumour', { values: {} })).status).toBe(400);
     expect((await call('POST', `/api/records/quote?case=${'0'.repeat(8)}-0000-4000-8000-000000000000`, { values: QUOTE })).status).toBe(404);
@@ -92,6 +96,15 @@ describe('records', () => {
       .toMatchObject({ status: 404, body: { code: 'FILE_NOT_FOUND' } });
     const { body: note } = await call<RecordRow>('POST', `/api/records/note?case=${id}`, { values: { text: 'x' } });
     expect((await call('PUT', `/api/records/quote/${note.id}`, { values: QUOTE, revision: 1 })).status).toBe(404);
+  });
+  it('of builds keep the factor that was on their estimate, so that it is not learned twice', async () => {
+    const build = (more: object) => call<RecordRow>('POST', '/api/records/build', { values: { tool: 't', process: 'sheet-cut', outcome: 'good', ...more } });
+    const rows = [await build({ money_estimated: 100, money_actual: 200 }), await build({ money_estimated: 100, money_actual: 200, money_factor: 1 })];
+    expect(rows[0].body.values).toMatchObject({ money_factor: 1 });
+    // Two builds at twice the estimate weigh 2 of 6: the next estimate carries 2^(1/3).
+    const third = await build({ money_estimated: 126, money_actual: 200 });
+    expect(third.body.values['money_factor']).toBeCloseTo(2 ** (1 / 3), 12);
+    for (const r of [...rows, third]) await call('DELETE', `/api/records/build/${r.body.id}`);
   });
   it('go out as CSV that no spreadsheet takes for a formula', async () => {
     const { id } = await newCase();

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { DUTIES } from '@cuadro/core/need/family';
 import { processOf } from '@cuadro/core/process/processes';
-import { counted, ownLog } from '@cuadro/core/records/evidence';
+import { counted, ownFactor, ownLog } from '@cuadro/core/records/evidence';
 import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
 import { MarginService } from '../data/margin.service';
@@ -30,7 +30,7 @@ const OF_WORDS = { hours: 'hours', money: 'price', days: 'days' } as const;
         @for (l of lives(); track l) { <p>{{ l }}</p> }
         @for (b of builds(); track b) { <p>{{ b }}</p> }
         @if (!lives().length && !builds().length) { <p>Nothing yet. A tool with its cycles, or a build with its hours, is enough to begin.</p> }
-        <p class="quiet">Lives of later estimates move towards your own, the built-in figure weighing as much as four tools; the share that fails moves too, the built-in one weighing more the narrower its range. Hours, prices and days are for you to read: they change no estimate.</p>
+        <p class="quiet">Lives, prices and times of later estimates move towards your own, the built-in figure weighing as much as four tools or builds; the share that fails moves too, the built-in one weighing more the narrower its range. A build that failed counts in that share alone. Where no days are logged, hours stand for them.</p>
       </cu-margin>
     </div>
   `,
@@ -55,9 +55,12 @@ export class LogPage {
     return [...new Set(ratios.map((r) => r.process))].map((process) => {
       const own = ratios.filter((r) => r.process === process);
       const off = own.flatMap((r) => (r.of === 'scrap' ? [] : [`${OF_WORDS[r.of]} ${r.mean.toFixed(2)} (${counted(r.n, 'build')})`]));
+      const factor = (of: 'money' | 'days'): number => ownFactor(this.shops.site().evidence, process, of).likely;
+      const [money, days] = [factor('money'), factor('days')];
+      const now = money === 1 && days === 1 ? '' : ` Estimates now: price × ${money.toFixed(2)}, time × ${days.toFixed(2)}.`;
       const failed = own.find((r) => r.of === 'scrap')!;
       const ratio = off.length ? `taken over estimated: ${off.join(', ')}; ` : '';
-      return `${processOf(process).label}: ${ratio}${Math.round(100 * failed.mean)} % of ${ownLog(failed.n, 'build')} failed.`;
+      return `${processOf(process).label}: ${ratio}${Math.round(100 * failed.mean)} % of ${ownLog(failed.n, 'build')} failed.${now}`;
     });
   });
 

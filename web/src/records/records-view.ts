@@ -3,11 +3,10 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { firstValueFrom } from 'rxjs';
 import { formatDate } from '@cuadro/core/quantity/date';
-import { inputFaults } from '@cuadro/core/inputs/schema';
 import type { FileValue, InputSpec, InputValue, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { recordKindOf } from '@cuadro/core/records/kinds';
-import type { RecordRow } from '@cuadro/core/records/kind';
+import { recordFaults, type RecordRow } from '@cuadro/core/records/kind';
 import { ApiService } from '../data/api.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
@@ -128,7 +127,7 @@ export class RecordsView {
         return v === undefined ? [] : [[i.id, v]];
       }),
     );
-    const [fault] = inputFaults(this.spec().inputs, values);
+    const [fault] = recordFaults(this.spec(), values);
     if (fault) return this.problem.set(fault.message);
     this.busy.set(true);
     this.problem.set('');

@@ -41,7 +41,7 @@ export class ShopPage {
   protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
   protected readonly clock = clock;
   protected readonly houseProcesses = PROCESSES.filter((p) => p.where === 'house');
-  protected readonly groups = ['Hourly rates', 'Machines', 'Queues', 'Trading terms'].map((name) => ({
+  protected readonly groups = [...new Set(SHOP_FIGURES.map((f) => f.group))].map((name) => ({
     name,
     figures: SHOP_FIGURES.filter((f) => f.group === name),
   }));

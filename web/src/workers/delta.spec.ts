@@ -33,7 +33,7 @@ describe('an answer that comes again', () => {
     const { pass } = line<{ sentence: string; rows: { id: number; text: string }[] }>();
     const state = (n: number) => ({
       sentence: 'long '.repeat(100),
-      rows: Array.from({ length: 50 }, (_, id) => ({ id, text: id === 7 ? `now ${n}` : 'as ever '.repeat(10) })),
+      rows: Array.from({ length: 50 }, (_, id) => ({ id, text: id === 7 ? `now ${n}` : `as ever ${id} `.repeat(10) })),
     });
     const [first, whole] = pass(state(1));
     const [second, small] = pass(state(2));
@@ -43,6 +43,23 @@ describe('an answer that comes again', () => {
     expect(small).toBeLessThan(whole / 10);
     const [third] = pass(state(2));
     expect(third).toBe(second);
+  });
+  it('says a sentence once, in whatever answer and wherever it stands', () => {
+    const { pass } = line<{ rows: string[] }>();
+    const sentence = 'No face of this part is asked to be flat, so that nothing is judged. '.repeat(10);
+    const [got, sent] = pass({ rows: Array.from({ length: 80 }, () => sentence) });
+    expect(new Set(got.rows)).toEqual(new Set([sentence]));
+    expect(sent).toBeLessThan(sentence.length + 80 * 12);
+    const [again, little] = pass({ rows: ['first', ...Array.from({ length: 90 }, () => sentence)] });
+    expect([again.rows.length, again.rows[0], again.rows[90]]).toEqual([91, 'first', sentence]);
+    expect(little).toBeLessThan(sentence.length + 91 * 12);
+  });
+  it('is whole when more is said than is held', () => {
+    const { pass } = line<string[]>();
+    for (const round of [1, 2, 3]) {
+      const many = Array.from({ length: 12_000 }, (_, i) => `a sentence of its own, number ${i} of ${round}`);
+      expect(pass(many)[0]).toEqual(many);
+    }
   });
   it('is sent whole by a worker that has been started again', () => {
     const { receiver, pass } = line<number[][]>();

@@ -1,6 +1,8 @@
 import { type BuildStudy, coolingWait_h } from '../../shape/study';
 import type { Entry, Line, Range, Source } from '../../worksheet/types';
 import { fact, type Fact, type Stage } from '../process';
+import { INSPECTION_LINES } from './inspection';
+import { plateLines } from './plate';
 
 /** Facts that extrusion processes share; a process gives its own deposition rate, wall and rates. */
 export const extrusionFacts = (own: { rate: [number, number, number]; bed_cm2: number; warm_h: number }): Fact[] => [
@@ -58,24 +60,16 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
       }`,
       note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.',
     },
-    { name: 'per_build', label: 'Tools in one build', unit: '', expr: 'max(1, min(min(floor(bed_area / footprint), floor(build_limit / print_h)), copies))' },
-    { name: 'builds', label: 'Builds', unit: '', expr: 'ceil(copies / per_build)' },
+    ...plateLines('min(floor(bed_area / footprint), floor(build_limit / print_h))'),
     { name: 'build_h', label: 'One build', unit: 'h', expr: 'warm_up + per_build * print_h' },
     { name: 'machine_cost', label: 'Printer hours', unit: 'money', expr: `(print_h + warm_up / per_build) * ${rate}`, cost: 'machine' },
     { name: 'tend_h', label: 'Hands at the printer, one tool', unit: 'h', expr: 'attend_h / per_build' },
     { name: 'finish_h', label: 'Supports off and trimming, one tool', unit: 'h', expr: 'overhang * breakout + area * trim + remedy_hours' },
     { name: 'labour_cost', label: 'Hands at the printer', unit: 'money', expr: 'tend_h * labour_rate', cost: 'labour' },
     { name: 'finish_cost', label: 'Supports off and trimming', unit: 'money', expr: '(finish_h - remedy_hours) * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing the build', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'finish_order_h', label: 'Finishing the order', unit: 'h', expr: 'finish_h * copies' },
-    {
-      name: 'inspect_order_h',
-      label: 'Inspecting the order',
-      unit: 'h',
-      expr: 'inspect_h * min(copies, 5)',
-      note: 'First articles: five of a larger lot are measured.',
-    },
   ];
 }
 

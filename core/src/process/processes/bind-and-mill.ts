@@ -1,3 +1,5 @@
+import { plateLines } from '../blocks/plate';
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { FURNACE_STAGES, furnaceFacts, furnaceLines } from '../blocks/furnace';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
@@ -32,20 +34,18 @@ export const bindAndMill: Process = {
     { name: 'mass_part', label: 'Weight as sintered', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Powder', unit: 'money', expr: 'mass_part * powder_use * price_per_kg', cost: 'material' },
     ...furnaceLines,
-    { name: 'per_plate', label: 'Tools on a plate', unit: '', expr: 'max(1, min(floor(plate_area / footprint), copies))' },
-    { name: 'plates', label: 'Plates for the order', unit: '', expr: 'ceil(copies / per_plate)' },
-    { name: 'build_h', label: 'One plate', unit: 'h', expr: 'height / (1 - shrink) / layer_height * (bind_s + per_plate * cut_s) / s_per_h' },
-    { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h / per_plate * binder_rate', cost: 'machine' },
+    ...plateLines('floor(plate_area / footprint)', 'plate'),
+    { name: 'build_h', label: 'One plate', unit: 'h', expr: 'height / (1 - shrink) / layer_height * (bind_s + per_build * cut_s) / s_per_h' },
+    { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h / per_build * binder_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Washing out and setting', unit: 'money', expr: '(free_h + setter_h) * labour_rate', cost: 'labour' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * min(copies, 5) / copies * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'hands_order_h', label: 'Washing, setting and fitting the order', unit: 'h', expr: '(free_h + setter_h + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare, scale and order', resource: 'engineer', mode: 'work', hours: 'prep_h' },
     { id: 'queue', label: 'Wait for the supplier', resource: 'supplier', mode: 'work', hours: 'bureau_queue' },
-    { id: 'build', label: 'Bind and mill', resource: 'supplier', mode: 'run', hours: 'build_h', runs: 'plates' },
+    { id: 'build', label: 'Bind and mill', resource: 'supplier', mode: 'run', hours: 'build_h', runs: 'builds' },
     { id: 'free', label: 'Wash out and set', resource: 'supplier', mode: 'work', hours: 'hands_order_h' },
     ...FURNACE_STAGES,
     ...OUTSIDE_END,

@@ -1,3 +1,5 @@
+import { BIN_LAYER_LINE, binFacts, binLayerFacts, binLines } from '../blocks/bin';
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { FURNACE_STAGES, furnaceFacts, furnaceLines } from '../blocks/furnace';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
@@ -17,10 +19,8 @@ export const binderMetal: Process = {
   batch: { least: 20, says: 'a furnace run and its trials are shared by the pieces; below twenty they are paid for by few' },
   skill: 'Shrinkage has to be tried: the first pieces tell the scale of the next.',
   facts: [
-    fact('bin_volume', 'Bin', 'cm^3', 8_000, 12_000, 20_000),
-    fact('packing', 'Share of the bin that is parts', '', 0.15, 0.25, 0.35),
-    fact('bin_layers', 'Layers of a full bin', '', 1500, 2500, 4000),
-    fact('recoat', 'Time per layer', 's', 10, 18, 30),
+    ...binFacts([8_000, 12_000, 20_000], [0.15, 0.25, 0.35]),
+    ...binLayerFacts([1500, 2500, 4000], [10, 18, 30]),
     fact('powder_use', 'Powder bought per powder used', '', 1.05, 1.15, 1.3),
     fact('depowder', 'Freeing fragile green parts', 'h/cm^2', 0.001, 0.002, 0.004),
     ...furnaceFacts({ debind_h: [6, 10, 16], shrink: [0.15, 0.175, 0.2] }),
@@ -34,15 +34,12 @@ export const binderMetal: Process = {
     { name: 'mass_part', label: 'Weight as sintered', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Powder', unit: 'money', expr: 'mass_part * powder_use * price_per_kg', cost: 'material' },
     ...furnaceLines,
-    { name: 'bin_share', label: 'Share of a bin, one tool', unit: '', expr: 'green_volume / (bin_volume * packing)' },
-    { name: 'bin_h', label: 'Building a full bin', unit: 'h', expr: 'bin_layers * recoat / s_per_h' },
-    { name: 'bins', label: 'Bins for the order', unit: '', expr: 'max(1, ceil(bin_share * copies))' },
-    { name: 'machine_cost', label: 'Share of machine hours', unit: 'money', expr: 'bin_h * bin_share * binder_rate', cost: 'machine' },
+    BIN_LAYER_LINE,
+    ...binLines('green_volume', 'bin_h', 'binder_rate'),
     { name: 'labour_cost', label: 'Freeing and setting', unit: 'money', expr: '(area * depowder + setter_h) * labour_rate', cost: 'labour' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * min(copies, 5) / copies * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing and trials', unit: 'money', expr: '(prep_h + trial_h) * engineer_rate', cost: 'engineering', once: true },
     { name: 'hands_order_h', label: 'Freeing, setting and fitting the order', unit: 'h', expr: '(area * depowder + setter_h + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare, scale and order', resource: 'engineer', mode: 'work', hours: 'prep_h' },

@@ -1,3 +1,5 @@
+import { binFacts, binLines } from '../blocks/bin';
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
 
@@ -15,8 +17,7 @@ export const binderSand: Process = {
   traps: 'powder',
   duties: ['pattern'],
   facts: [
-    fact('bin_volume', 'Bin', 'cm^3', 400_000, 800_000, 1_200_000),
-    fact('packing', 'Share of the bin that is parts', '', 0.25, 0.4, 0.55),
+    ...binFacts([400_000, 800_000, 1_200_000], [0.25, 0.4, 0.55]),
     fact('bin_h', 'Building a full bin', 'h', 14, 20, 30),
     fact('sand_use', 'Sand used per sand bound', '', 1.1, 1.2, 1.4),
     fact('clean', 'Cleaning and coating', 'h/cm^2', 0.0001, 0.0003, 0.0006),
@@ -28,14 +29,11 @@ export const binderSand: Process = {
   lines: [
     { name: 'mass_part', label: 'Weight as bound', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Sand and binder', unit: 'money', expr: 'mass_part * sand_use * price_per_kg', cost: 'material' },
-    { name: 'bin_share', label: 'Share of a bin, one tool', unit: '', expr: 'volume / (bin_volume * packing)' },
-    { name: 'bins', label: 'Bins for the order', unit: '', expr: 'max(1, ceil(bin_share * copies))' },
-    { name: 'machine_cost', label: 'Share of machine hours', unit: 'money', expr: 'bin_h * bin_share * sand_rate', cost: 'machine' },
+    ...binLines('volume', 'bin_h', 'sand_rate'),
     { name: 'labour_cost', label: 'Cleaning and coating', unit: 'money', expr: 'area * clean * labour_rate', cost: 'labour' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * min(copies, 5) / copies * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Gating, splitting, ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'clean_order_h', label: 'Cleaning the order', unit: 'h', expr: '(area * clean + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Gate, split, order', resource: 'engineer', mode: 'work', hours: 'prep_h' },

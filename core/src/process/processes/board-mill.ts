@@ -1,4 +1,6 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
+import { stockLines } from '../blocks/stock';
 import { fact, type Process } from '../process';
 
 export const boardMill: Process = {
@@ -28,14 +30,7 @@ export const boardMill: Process = {
     fact('revision_share', 'One-off work repeated at a change', '', 0.4, 0.6, 1),
   ],
   lines: [
-    { name: 'mass_part', label: 'Weight as milled', unit: 'kg', expr: 'volume * density / g_per_kg' },
-    {
-      name: 'stock_volume',
-      label: 'Block',
-      unit: 'cm^3',
-      expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3',
-    },
-    { name: 'material_cost', label: 'Board', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
+    ...stockLines({ weight: 'Weight as milled', block: 'Block', bought: 'Board' }),
     { name: 'joints', label: 'Glue joints', unit: '', expr: 'max(0, ceil(thickness / board_mm) - 1)' },
     {
       name: 'mill_h',
@@ -46,10 +41,9 @@ export const boardMill: Process = {
     { name: 'machine_cost', label: 'Milling', unit: 'money', expr: 'mill_h * router_rate', cost: 'machine' },
     { name: 'hands_h', label: 'Bonding, sealing, sanding, one tool', unit: 'h', expr: 'joints * bond_h + area * seal_h' },
     { name: 'labour_cost', label: 'Bonding, sealing, sanding', unit: 'money', expr: 'hands_h * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'program_cost', label: 'Programming', unit: 'money', expr: 'program_h * programmer_rate', cost: 'engineering', once: true },
     { name: 'mill_order_h', label: 'Milling and sealing the order', unit: 'h', expr: '(mill_h + hands_h + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'program', label: 'Program', resource: 'programmer', mode: 'work', hours: 'program_h' },

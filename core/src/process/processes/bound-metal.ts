@@ -1,3 +1,4 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { FURNACE_STAGES, furnaceFacts, furnaceLines } from '../blocks/furnace';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
@@ -63,7 +64,7 @@ export const boundMetal: Process = {
       expr: '(attend_h + overhang * breakout + setter_h) * labour_rate',
       cost: 'labour',
     },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'print_order_h', label: 'Printing the order', unit: 'h', expr: 'print_h * copies' },
     {
@@ -72,7 +73,6 @@ export const boundMetal: Process = {
       unit: 'h',
       expr: '(attend_h + overhang * breakout + setter_h + remedy_hours) * copies',
     },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare and order', resource: 'engineer', mode: 'work', hours: 'prep_h' },

@@ -1,3 +1,5 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
+import { stockLines } from '../blocks/stock';
 import { fact, type Process } from '../process';
 
 export const cncMill: Process = {
@@ -29,14 +31,7 @@ export const cncMill: Process = {
     fact('revision_share', 'One-off work repeated at a change', '', 0.4, 0.7, 1),
   ],
   lines: [
-    { name: 'mass_part', label: 'Weight as machined', unit: 'kg', expr: 'volume * density / g_per_kg' },
-    {
-      name: 'stock_volume',
-      label: 'Stock',
-      unit: 'cm^3',
-      expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3',
-    },
-    { name: 'material_cost', label: 'Stock', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
+    ...stockLines({ weight: 'Weight as machined', block: 'Stock', bought: 'Stock' }),
     { name: 'rough_h', label: 'Roughing', unit: 'h', expr: '(stock_volume - volume) * cutting / roughing / min_per_h' },
     { name: 'skim_h', label: 'Finishing cuts', unit: 'h', expr: 'area * cutting / finishing / min_per_h' },
     { name: 'drill_h', label: 'Holes and threads', unit: 'h', expr: 'holes * hole_min * cutting / min_per_h' },
@@ -56,10 +51,9 @@ export const cncMill: Process = {
     { name: 'prefixture_cost', label: 'Jaws and blocks to hold the tool', unit: 'money', expr: 'prefixture_h * manual_rate', cost: 'machine', once: true },
     { name: 'bench_h', label: 'Sawing, deburring, fitting, one tool', unit: 'h', expr: 'saw_h + deburr_h + remedy_hours' },
     { name: 'bench_cost', label: 'Sawing, deburring, fitting', unit: 'money', expr: '(saw_h + deburr_h) * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'mill_order_h', label: 'Machining the order', unit: 'h', expr: 'prefixture_h + mill_h * copies' },
     { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: 'bench_h * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'draw', label: 'Draw and order', resource: 'engineer', mode: 'work', hours: 'draw_h' },

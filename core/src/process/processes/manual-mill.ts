@@ -1,3 +1,5 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
+import { stockLines } from '../blocks/stock';
 import { fact, type Process } from '../process';
 
 export const manualMill: Process = {
@@ -24,14 +26,7 @@ export const manualMill: Process = {
     fact('revision_share', 'One-off work repeated at a change', '', 0.5, 0.8, 1),
   ],
   lines: [
-    { name: 'mass_part', label: 'Weight as machined', unit: 'kg', expr: 'volume * density / g_per_kg' },
-    {
-      name: 'stock_volume',
-      label: 'Stock',
-      unit: 'cm^3',
-      expr: '(length + 2 * allowance) * (width + 2 * allowance) * (thickness + 2 * allowance) / mm_per_cm ^ 3',
-    },
-    { name: 'material_cost', label: 'Stock', unit: 'money', expr: 'stock_volume * density / g_per_kg * price_per_kg', cost: 'material' },
+    ...stockLines({ weight: 'Weight as machined', block: 'Stock', bought: 'Stock' }),
     {
       name: 'mill_h',
       label: 'Squaring, set-ups and holes',
@@ -40,10 +35,10 @@ export const manualMill: Process = {
     },
     { name: 'machine_cost', label: 'Milling and drilling', unit: 'money', expr: 'mill_h * manual_rate', cost: 'machine' },
     { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Checking', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'sketch_cost', label: 'Sketch', unit: 'money', expr: 'sketch_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'mill_order_h', label: 'Milling the order', unit: 'h', expr: 'mill_h * copies' },
-    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h + inspect_h + remedy_hours) * copies' },
+    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h + remedy_hours) * copies + inspect_order_h' },
   ],
   stages: [
     { id: 'sketch', label: 'Sketch', resource: 'engineer', mode: 'work', hours: 'sketch_h' },

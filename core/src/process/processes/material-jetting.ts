@@ -1,3 +1,4 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
 
@@ -37,11 +38,10 @@ export const materialJetting: Process = {
     { name: 'machine_cost', label: 'Printer hours', unit: 'money', expr: 'build_h * jet_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Hands at the printer', unit: 'money', expr: 'attend_h * labour_rate', cost: 'labour' },
     { name: 'finish_cost', label: 'Washing', unit: 'money', expr: 'area * wash * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'build_order_h', label: 'Printing the order', unit: 'h', expr: 'build_h * copies' },
     { name: 'finish_order_h', label: 'Washing the order', unit: 'h', expr: '(attend_h + area * wash + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare and order', resource: 'engineer', mode: 'work', hours: 'prep_h' },

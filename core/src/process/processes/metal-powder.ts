@@ -1,3 +1,5 @@
+import { plateLines } from '../blocks/plate';
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
 
@@ -16,6 +18,7 @@ export const metalPowder: Process = {
   skill: 'Supports inside channels may never come out: turn the part until they are not needed.',
   facts: [
     fact('fuse_rate', 'Fusing rate, one laser', 'cm^3/h', 5, 12, 25),
+    fact('bed_area', 'Usable plate', 'cm^2', 300, 400, 500),
     fact('layer_height', 'Layer height', 'mm', 0.03, 0.04, 0.06),
     fact('recoat', 'Recoating per layer', 's', 8, 10, 14),
     fact('support_density', 'Support density', '', 0.1, 0.2, 0.35),
@@ -41,20 +44,26 @@ export const metalPowder: Process = {
       expr: '(volume + support_volume) * density / g_per_kg * powder_use * price_per_kg',
       cost: 'material',
     },
-    { name: 'build_h', label: 'One build', unit: 'h', expr: '(volume + support_volume) / fuse_rate + height / layer_height * recoat / s_per_h + job_h' },
-    { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h * fusion_rate', cost: 'machine' },
+    ...plateLines('floor(bed_area / footprint)', 'plate'),
+    {
+      name: 'build_h',
+      label: 'One plate',
+      unit: 'h',
+      expr: 'per_build * (volume + support_volume) / fuse_rate + height / layer_height * recoat / s_per_h + job_h',
+      note: 'Recoating and setting up are shared by the tools on the plate.',
+    },
+    { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h / per_build * fusion_rate', cost: 'machine' },
     { name: 'anneal_cost', label: 'Stress relief or hardening', unit: 'money', expr: 'anneal_cost_each', cost: 'outside' },
     { name: 'finish_h', label: 'Off the plate, supports, blasting, one tool', unit: 'h', expr: 'footprint * wire_cut + overhang * breakout + area * blast' },
     { name: 'finish_cost', label: 'Off the plate, supports, blasting', unit: 'money', expr: 'finish_h * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing, supports, ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'finish_order_h', label: 'Finishing the order', unit: 'h', expr: '(finish_h + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare, support, order', resource: 'engineer', mode: 'work', hours: 'prep_h' },
     { id: 'queue', label: 'Wait for the bureau', resource: 'supplier', mode: 'work', hours: 'bureau_queue' },
-    { id: 'build', label: 'Build', resource: 'supplier', mode: 'run', hours: 'build_h', runs: 'copies' },
+    { id: 'build', label: 'Build', resource: 'supplier', mode: 'run', hours: 'build_h', runs: 'builds' },
     { id: 'anneal', label: 'Relieve or harden', resource: 'supplier', mode: 'run', hours: 'anneal_h' },
     { id: 'finish', label: 'Cut off, supports, blast, fit', resource: 'supplier', mode: 'work', hours: 'finish_order_h' },
     ...OUTSIDE_END,

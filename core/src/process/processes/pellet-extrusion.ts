@@ -1,3 +1,4 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
 
@@ -53,7 +54,7 @@ export const pelletExtrusion: Process = {
     { name: 'mill_cost', label: 'Milling to size', unit: 'money', expr: 'mill_h * router_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Hands at the printer', unit: 'money', expr: 'attend_h * labour_rate', cost: 'labour' },
     { name: 'finish_cost', label: 'Sealing and sanding', unit: 'money', expr: 'area / 2 * seal_h * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     {
       name: 'prep_cost',
       label: 'Bead paths and programming',
@@ -63,7 +64,6 @@ export const pelletExtrusion: Process = {
       once: true,
     },
     { name: 'mill_order_h', label: 'Milling and sealing the order', unit: 'h', expr: '(mill_h + area / 2 * seal_h + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * copies' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare bead paths', resource: 'engineer', mode: 'work', hours: 'prep_h' },

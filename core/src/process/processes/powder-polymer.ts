@@ -1,3 +1,5 @@
+import { BIN_LAYER_LINE, binFacts, binLayerFacts, binLines } from '../blocks/bin';
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { fact, type Process } from '../process';
 
 export const powderPolymer: Process = {
@@ -13,10 +15,8 @@ export const powderPolymer: Process = {
   limits: { wall_mm: 0.8, gap_mm: 0.6, hole_mm: 1.5 },
   traps: 'powder',
   facts: [
-    fact('bin_volume', 'Bin', 'cm^3', 22_000, 25_000, 30_000),
-    fact('packing', 'Share of the bin that is parts', '', 0.06, 0.09, 0.13),
-    fact('bin_layers', 'Layers of a full bin', '', 2500, 3000, 3500),
-    fact('recoat', 'Time per layer', 's', 10, 14, 20),
+    ...binFacts([22_000, 25_000, 30_000], [0.06, 0.09, 0.13]),
+    ...binLayerFacts([2500, 3000, 3500], [10, 14, 20]),
     fact('cooling', 'Cooling, share of building time', '', 0.7, 1, 1.4),
     fact('powder_use', 'Powder bought per powder fused (refresh, aged powder)', '', 1.4, 1.8, 2.6),
     fact('depowder', 'Blasting', 'h/cm^2', 0.0001, 0.0002, 0.0005),
@@ -30,11 +30,9 @@ export const powderPolymer: Process = {
   lines: [
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: 'volume * density / g_per_kg', note: 'Printed solid, as designed.' },
     { name: 'material_cost', label: 'Powder', unit: 'money', expr: 'mass_part * powder_use * price_per_kg', cost: 'material' },
-    { name: 'bin_share', label: 'Share of a bin, one tool', unit: '', expr: 'volume / (bin_volume * packing)' },
-    { name: 'bin_h', label: 'Building a full bin', unit: 'h', expr: 'bin_layers * recoat / s_per_h' },
-    { name: 'bins', label: 'Bins for the order', unit: '', expr: 'max(1, ceil(bin_share * copies))' },
+    BIN_LAYER_LINE,
     { name: 'bin_cycle_h', label: 'Building and cooling a bin', unit: 'h', expr: 'bin_h * (1 + cooling)' },
-    { name: 'machine_cost', label: 'Share of machine hours', unit: 'money', expr: 'bin_cycle_h * powder_rate * bin_share', cost: 'machine' },
+    ...binLines('volume', 'bin_cycle_h', 'powder_rate'),
     {
       name: 'labour_cost',
       label: 'Breaking out, blasting',
@@ -42,14 +40,7 @@ export const powderPolymer: Process = {
       expr: '(handle_h + area * depowder + bin_hands_h * bin_share) * labour_rate',
       cost: 'labour',
     },
-    {
-      name: 'inspect_cost',
-      label: 'Inspection',
-      unit: 'money',
-      expr: 'inspect_h * min(copies, 5) / copies * inspector_rate',
-      cost: 'labour',
-      note: 'Five of a larger lot are measured.',
-    },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     {
       name: 'finish_order_h',
@@ -57,7 +48,6 @@ export const powderPolymer: Process = {
       unit: 'h',
       expr: '(handle_h + area * depowder + bin_hands_h * bin_share + remedy_hours) * copies',
     },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare and order', resource: 'engineer', mode: 'work', hours: 'prep_h' },

@@ -1,3 +1,4 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { fact, type Process } from '../process';
 
 export const sheetCut: Process = {
@@ -43,10 +44,10 @@ export const sheetCut: Process = {
     },
     { name: 'machine_cost', label: 'Cutting', unit: 'money', expr: '(cut_h + setup_h / copies) * laser_rate', cost: 'machine' },
     { name: 'bench_cost', label: 'Deburring, tapping, reaming', unit: 'money', expr: 'bench_each_h * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Checking', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'draw_cost', label: 'Flat drawing and nesting', unit: 'money', expr: 'draw_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'cut_order_h', label: 'Cutting the order', unit: 'h', expr: 'setup_h + cut_h * copies' },
-    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(bench_each_h + inspect_h + remedy_hours) * copies' },
+    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(bench_each_h + remedy_hours) * copies + inspect_order_h' },
   ],
   stages: [
     { id: 'draw', label: 'Flat drawing', resource: 'engineer', mode: 'work', hours: 'draw_h' },

@@ -1,3 +1,5 @@
+import { plateLines } from '../blocks/plate';
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { fact, type Process } from '../process';
 
 export const vatResin: Process = {
@@ -29,8 +31,7 @@ export const vatResin: Process = {
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Resin', unit: 'money', expr: 'mass_part * (1 + resin_waste) * price_per_kg', cost: 'material' },
     { name: 'layers', label: 'Layers', unit: '', expr: 'height / layer_height' },
-    { name: 'per_build', label: 'Tools in one build', unit: '', expr: 'max(1, min(floor(bed_area / footprint), copies))' },
-    { name: 'builds', label: 'Builds', unit: '', expr: 'ceil(copies / per_build)' },
+    ...plateLines('floor(bed_area / footprint)'),
     {
       name: 'build_h',
       label: 'One build',
@@ -41,10 +42,9 @@ export const vatResin: Process = {
     { name: 'machine_cost', label: 'Printer hours', unit: 'money', expr: 'build_h / per_build * vat_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Hands at the printer', unit: 'money', expr: 'attend_h / per_build * labour_rate', cost: 'labour' },
     { name: 'finish_cost', label: 'Supports off and sanding', unit: 'money', expr: 'area * trim * labour_rate', cost: 'finishing' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     { name: 'prep_cost', label: 'Preparing the build', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'finish_order_h', label: 'Finishing the order', unit: 'h', expr: 'attend_h * builds + (area * trim + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'prepare', label: 'Prepare the build', resource: 'engineer', mode: 'work', hours: 'prep_h' },

@@ -1,3 +1,4 @@
+import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
 
@@ -34,7 +35,7 @@ export const waxCore: Process = {
       note: 'The rest is melted and used again.',
     },
     { name: 'labour_cost', label: 'Casting and finishing', unit: 'money', expr: 'shot_h * labour_rate', cost: 'labour' },
-    { name: 'inspect_cost', label: 'Inspection', unit: 'money', expr: 'inspect_h * min(copies, 5) / copies * inspector_rate', cost: 'labour' },
+    ...INSPECTION_LINES,
     {
       name: 'master_cost',
       label: 'Master tool',
@@ -44,7 +45,6 @@ export const waxCore: Process = {
       once: true,
     },
     { name: 'shot_order_h', label: 'Casting the order', unit: 'h', expr: '(shot_h + remedy_hours) * copies' },
-    { name: 'inspect_order_h', label: 'Inspecting the order', unit: 'h', expr: 'inspect_h * min(copies, 5)' },
   ],
   stages: [
     { id: 'design', label: 'Design the master tool', resource: 'engineer', mode: 'work', hours: 'master_design_h' },

@@ -47,6 +47,16 @@ export const quote: RecordKind = {
     },
     { kind: 'file', id: 'paper', label: 'The paper', accept: 'application/pdf,image/png,image/jpeg', most_bytes: 20_000_000, optional: true },
   ],
+  faults: (v) => {
+    const froms = ((v['breaks'] as unknown as Break[] | undefined) ?? []).map((b) => b.from);
+    const twice = froms.findIndex((f, i) => froms.indexOf(f) !== i);
+    return [
+      ...(typeof v['valid_until'] === 'string' && v['valid_until'] < String(v['dated'])
+        ? [{ path: 'valid_until', message: 'Valid until: this lies before the day it is dated.' }]
+        : []),
+      ...(twice < 0 ? [] : [{ path: `breaks[${twice}].from`, message: `Prices: two of them are from ${froms[twice]} pieces.` }]),
+    ];
+  },
   title: (v) => [v['supplier'], v['number']].filter(Boolean).join(', '),
   notice: (v, today) => (expired(v, today) ? `Ran out on ${formatDate(String(v['valid_until']), false)}: ask again before you rely on it.` : undefined),
 };

@@ -8,6 +8,7 @@ import { ApiService } from '../../data/api.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { QuantityField } from '../quantity-field';
+import { PlaceField } from './place-field';
 
 type End = keyof Range;
 const ENDS: readonly End[] = ['low', 'likely', 'high'];
@@ -19,7 +20,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
 @Component({
   selector: 'cu-input',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField],
+  imports: [PlaceField, QuantityField],
   styles: `
     :host { display: block; min-width: 0; }
     .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
@@ -87,7 +88,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
           <label class="framed-file"><input class="visually-hidden" type="file" [accept]="$any(spec()).accept" [attr.aria-label]="name()" (change)="dropped($event)" /><span>{{ busy() ? 'Storing …' : file() ? 'Another file' : 'Choose a file' }}</span></label>
         </div>
       }
-      @default { <span class="quiet">{{ words() }}</span> }
+      @case ('place') { @defer (on immediate) { <cu-place [spec]="$any(spec())" [name]="name()" [value]="$any(held())" (changed)="give($event)" (cleared)="cleared.emit()" /> } @placeholder { <span class="quiet">{{ words() }}</span> } }
     }
     @if (problem()) { <div class="field-error" role="alert">{{ problem() }}</div> }
   `,
@@ -124,7 +125,7 @@ export class InputField {
   protected readonly name = computed(() => this.named() ?? this.spec().label);
   protected readonly number = computed(() => this.spec() as NumberInput);
   /** The newest value: rows of a table may change before the page has come round once. */
-  private readonly held = linkedSignal(() => this.value());
+  protected readonly held = linkedSignal(() => this.value());
   protected readonly shown = computed<InputValue | undefined>(() => this.held() ?? this.usual() ?? usualOf(this.spec()));
   protected readonly assumed = computed(() => this.guessed() || (this.value() === undefined && this.shown() !== undefined));
   protected readonly clearable = computed(() => this.spec().optional || this.value() !== undefined);

@@ -43,7 +43,8 @@ export class InputForm {
     return [...new Set(asked.map((s) => s.group ?? ''))].map((name) => ({ name, specs: asked.filter((s) => (s.group ?? '') === name) }));
   });
 
-  protected wide = (s: InputSpec): boolean => s.kind === 'table' || s.kind === 'points' || s.kind === 'choices' || (s.kind === 'text' && !!s.long);
+  protected wide = (s: InputSpec): boolean =>
+    s.kind === 'table' || s.kind === 'points' || s.kind === 'choices' || s.kind === 'place' || (s.kind === 'text' && !!s.long);
   protected missing = (s: InputSpec): boolean => !s.optional && this.values()[s.id] === undefined && !('usual' in s && s.usual !== undefined);
 
   protected set(id: string, value: InputValue | undefined): void {
