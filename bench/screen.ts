@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from '../core/src/case/today';
 import { routeContext } from '@cuadro/core/decide/options';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
@@ -24,7 +25,7 @@ function candidate(i: number): CaseDoc {
     trouble: '',
     form: family.form,
     size_mm: [60 + ((i * 37) % 500), 40 + ((i * 17) % 200), 20 + ((i * 7) % 90)],
-    today: { way: 'machined', material: null, cost: null, wait_days: null, delay_per_day: 0 },
+    today: { ...EMPTY_TODAY, way: 'machined', material: null, cost: null, wait_days: null, delay_per_day: 0 },
     need: {
       serviceTemp: must(20 + ((i * 13) % 120)),
       load: must((i * 71) % 4000),

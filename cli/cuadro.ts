@@ -1,4 +1,5 @@
 import { Fault } from './command';
+import { decide } from './commands/decide';
 import { holes } from './commands/holes';
 import { jaws } from './commands/jaws';
 import { make } from './commands/make';
@@ -10,7 +11,7 @@ import { screen } from './commands/screen';
 import { slice } from './commands/slice';
 import { thickness } from './commands/thickness';
 
-const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, make, screen, plan];
+const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, make, screen, plan, decide];
 
 async function main([name, ...args]: string[]): Promise<void> {
   const command = COMMANDS.find((c) => c.name === name);

@@ -1,3 +1,5 @@
+import { TODAY_FIGURES, TODAY_WAY_IDS } from '../core/src/case/today';
+import { FORMS } from '../core/src/need/family';
 import { FAMILY_IDS } from '../core/src/need/families';
 import { REQUIREMENTS, type RequirementSpec } from '../core/src/need/requirements';
 import { QUANTITIES } from '../core/src/quantity/quantity';
@@ -22,16 +24,35 @@ const unit = (spec: RequirementSpec): string => (spec.kind === 'number' && QUANT
 
 export const needSchema = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'A need, for `cuadro screen` and `cuadro plan`',
+  title: 'A need, for `cuadro screen`, `cuadro decide` and `cuadro plan`',
   type: 'object',
   required: ['family'],
   additionalProperties: false,
   properties: {
     title: { type: 'string', maxLength: 200 },
     family: { enum: FAMILY_IDS },
-    form: { enum: ['flat', 'block', 'shaped'] },
+    form: { enum: Object.keys(FORMS) },
     size_mm: { type: 'array', items: { type: 'number', exclusiveMinimum: 0 }, minItems: 3, maxItems: 3 },
     start: { type: 'string', format: 'date' },
+    mesh: { description: 'Path of a mesh or model, beside the file.', type: 'string' },
+    copies: { description: 'Copies in use; the same as need.copies.', type: 'integer', minimum: 1 },
+    delay_per_day: { description: 'What a day without the tool costs.', type: 'number', minimum: 0 },
+    today: {
+      description: 'The tool of today: the reference of every saving. Left out, nothing is there.',
+      type: 'object',
+      required: ['way'],
+      additionalProperties: false,
+      properties: {
+        way: { enum: TODAY_WAY_IDS },
+        material: { description: 'Material of the shelf.', type: ['string', 'null'] },
+        ...Object.fromEntries(TODAY_FIGURES.map((f) => [f.id === 'cost' ? 'price' : f.id, {
+          description: f.label,
+          type: [f.whole ? 'integer' : 'number', 'null'],
+          minimum: f.min,
+          maximum: f.max,
+        }])),
+      },
+    },
     remedies: { description: 'Remedies taken, by "process/material".', type: 'object', additionalProperties: { type: 'array', items: { enum: REMEDY_IDS } } },
     plans: {
       description: 'Plans in use: the inputs of each, by planner (docs/formulas.md).',

@@ -1,8 +1,3 @@
-import { readFile } from 'node:fs/promises';
-import type { CaseDoc } from '@cuadro/core/case/types';
-import { upgrade } from '@cuadro/core/document/upgrade';
-import { NeedFileError, readNeed } from '@cuadro/core/document/need-file';
-import { caseSchema } from '@cuadro/core/document/case-schema';
 import { plainFacts } from '@cuadro/core/case/facts';
 import { evaluatePlan, standIns } from '@cuadro/core/plan/evaluate-plan';
 import { PLANNERS } from '@cuadro/core/plan/planners';
@@ -10,6 +5,7 @@ import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { percentiles } from '@cuadro/core/worksheet/sample';
 import { inputFaults } from '@cuadro/core/inputs/schema';
 import { type Command, Fault, misuse, parse, print } from '../command';
+import { readCase } from '../need';
 
 const usage = `plan ${PLANNERS.map((p) => p.id).join('|')} CASE.json [--samples N]`;
 
@@ -29,7 +25,7 @@ export const plan: Command = {
     const { file, values } = parse(args, usage, { samples: String(SAMPLES.usual) });
     const samples = Number(values.samples);
     if (!Number.isInteger(samples) || samples < 1 || samples > SAMPLES.most) throw misuse(usage);
-    const doc = await readCase(file);
+    const doc = await readCase(file, usage);
     const own = doc.plans?.[planner.id] ?? { values: {} };
     const faults = inputFaults(planner.inputs, own.values, false);
     if (faults.length) throw new Fault(`${file}: ${faults.map((f) => `plans.${planner.id}.${f.path}: ${f.message}`).join(' ')}`, 2);
@@ -47,25 +43,3 @@ export const plan: Command = {
     });
   },
 };
-
-/** A case as saved, or a need file. @throws Fault 2 for a file that is not there or cannot be used */
-async function readCase(file: string): Promise<CaseDoc> {
-  let json: unknown;
-  try {
-    json = JSON.parse(await readFile(file, 'utf8'));
-  } catch (e) {
-    throw new Fault(
-      `${file}: ${
-        e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message
-      }`,
-      2,
-    );
-  }
-  try {
-    const isCase = typeof json === 'object' && json !== null && 'today' in json && 'shapes' in json;
-    return isCase ? caseSchema.validateSync(upgrade(json), { strict: true }) : readNeed(json);
-  } catch (e) {
-    if (e instanceof NeedFileError || e instanceof Error) throw new Fault(`${file}: ${e.message}`, 2);
-    throw e;
-  }
-}

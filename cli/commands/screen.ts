@@ -1,9 +1,8 @@
-import { readFile } from 'node:fs/promises';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
-import { NeedFileError, readNeed } from '@cuadro/core/document/need-file';
 import { screenAll } from '@cuadro/core/decide/options';
-import { type Command, Fault, parse } from '../command';
+import { type Command, parse, print } from '../command';
+import { readCase } from '../need';
 
 const usage = 'screen NEED.json';
 
@@ -13,40 +12,24 @@ export const screen: Command = {
   usage,
   async run(args) {
     const { file } = parse(args, usage, {});
-    let json: unknown;
-    try {
-      json = JSON.parse(await readFile(file, 'utf8'));
-    } catch (e) {
-      throw new Fault(
-        `${file}: ${
-          e instanceof SyntaxError ? `not JSON: ${e.message}` : (e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message
-        }`,
-        2,
-      );
-    }
-    try {
-      const options = screenAll(factsOf(readNeed(json), BUILT_IN_SITE));
-      process.stdout.write(
-        `${
-          JSON.stringify(options.map((o) => ({
-            route: o.process,
-            material: o.material,
-            state: o.state,
-            checks: o.checks.map(({ id, state, value, limit, unit, reason, offers }) => ({
-              id,
-              state,
-              value,
-              limit,
-              unit,
-              reason,
-              ...(offers.length && { remedies: offers.map((r) => r.id) }),
-            })),
-          })))
-        }\n`,
-      );
-    } catch (e) {
-      if (e instanceof NeedFileError) throw new Fault(`${file}: ${e.message}`, 2);
-      throw e;
-    }
+    const options = screenAll(factsOf(await readCase(file, usage), BUILT_IN_SITE));
+    print(
+      options.map((o) => ({
+        route: o.process,
+        material: o.material,
+        state: o.state,
+        chance: o.doubt.chance,
+        checks: o.checks.map(({ id, state, chance, value, limit, unit, reason, offers }) => ({
+          id,
+          state,
+          chance,
+          value,
+          limit,
+          unit,
+          reason,
+          ...(offers.length && { remedies: offers.map((r) => r.id) }),
+        })),
+      })),
+    );
   },
 };

@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from '@cuadro/core/case/today';
 import type { FastifyInstance } from 'fastify';
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -156,7 +157,7 @@ describe('meshes', () => {
 
 describe('sign-off', () => {
   it('computes here, freezes the figures, and stays as it was when the case goes on', async () => {
-    const made = await create(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 20 } }));
+    const made = await create(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 20 } }));
     const sign = (revision: number, who = 'Ada Moreno') =>
       call<SignatureRecord & { code: string }>('POST', `/api/cases/${made.id}/signatures`, { revision, who, role: 'engineer', statement: 'agreed' });
     expect((await sign(1, ' ')).status).toBe(422);

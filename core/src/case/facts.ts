@@ -74,7 +74,7 @@ const PLATE_MM = 30;
 
 /**
  * The form as measured where there is a mesh (constant section along the short side: plate or block; stock with little
- * but round holes taken off: block), else as the user says. What was called a plate and turns out not to be one counts as shaped.
+ * but round holes taken off: block), else as the user says.
  */
 export function formOf(doc: CaseDoc, printed: boolean): Form {
   const shape = shapeFor(doc, printed);
@@ -83,5 +83,15 @@ export function formOf(doc: CaseDoc, printed: boolean): Form {
   const short = Math.min(...box_mm);
   if (shape.study?.body.block && short > PLATE_MM) return 'block';
   if (prismatic !== null && box_mm[AXES.indexOf(prismatic)] <= short * 1.0001) return short <= PLATE_MM ? 'flat' : 'block';
+  // Round work has two equal sides; what was called a plate and turns out not to be one counts as shaped.
+  if (doc.form === 'turned') return roundness(box_mm) <= ROUND ? 'turned' : 'shaped';
   return doc.form === 'flat' ? 'shaped' : doc.form;
+}
+
+/** Two sides of a round part's box differ by no more than this. */
+const ROUND = 1.02;
+/** Smallest ratio of two sides, the larger to the smaller. */
+function roundness(box_mm: readonly number[]): number {
+  const [a, b, c] = [...box_mm].sort((x, y) => x - y);
+  return Math.min(b / a, c / b);
 }

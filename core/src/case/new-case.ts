@@ -1,4 +1,6 @@
+import type { Form } from '../need/family';
 import { familyOf } from '../need/families';
+import { EMPTY_TODAY } from './today';
 import { type CaseDoc, DOC_VERSION, type TodayWay } from './types';
 
 /** What a quick look asks for; everything else is filled in with what is usual. */
@@ -11,6 +13,9 @@ export interface QuickEntry {
   todayCost: number | null;
   todayWait_days: number | null;
   trouble: string;
+  /** Whatever else is known of the tool of today. */
+  today?: Partial<CaseDoc['today']>;
+  form?: Form;
 }
 
 /** A candidate from a minute's typing. @param start ISO date */
@@ -21,9 +26,9 @@ export function newCase(entry: QuickEntry, start: string): CaseDoc {
     family: entry.family,
     place: '',
     trouble: entry.trouble.trim(),
-    form: familyOf(entry.family).form,
+    form: entry.form ?? familyOf(entry.family).form,
     size_mm: entry.size_mm,
-    today: { way: entry.todayWay, material: null, cost: entry.todayCost, wait_days: entry.todayWait_days, delay_per_day: 0 },
+    today: { ...EMPTY_TODAY, way: entry.todayWay, cost: entry.todayCost, wait_days: entry.todayWait_days, ...entry.today },
     need: { copies: { level: 'must', value: entry.copies, from: 'first look' } },
     shapes: {},
     pins: [],
@@ -31,11 +36,3 @@ export function newCase(entry: QuickEntry, start: string): CaseDoc {
     start,
   };
 }
-
-export const TODAY_WAYS: readonly { value: TodayWay; label: string }[] = [
-  { value: 'machined', label: 'machined' },
-  { value: 'bought', label: 'bought ready-made' },
-  { value: 'hand-made', label: 'made by hand' },
-  { value: 'cut', label: 'cut from sheet' },
-  { value: 'none', label: 'there is none' },
-];

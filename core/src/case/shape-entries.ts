@@ -140,6 +140,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
   const guessed: Record<CaseDoc['form'], Range> = {
     flat: { low: 1, likely: 2, high: 2 },
     block: { low: 2, likely: 3, high: 4 },
+    turned: { low: 2, likely: 2, high: 3 },
     shaped: { low: 3, likely: 4, high: 6 },
   };
   const setups = shape?.study?.body.reach.directions.length;

@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from './today';
 import { measure } from '../shape/measure';
 import type { Mesh } from '../shape/mesh';
 import { studyShape } from '../shape/study';
@@ -14,7 +15,7 @@ export function demoDoc(change: Partial<CaseDoc> = {}): CaseDoc {
     trouble: '',
     form: 'shaped',
     size_mm: [120, 80, 30],
-    today: { way: 'machined', material: null, cost: null, wait_days: null, delay_per_day: 0 },
+    today: { ...EMPTY_TODAY, way: 'machined' },
     need: {},
     shapes: {},
     pins: [],

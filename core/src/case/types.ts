@@ -7,7 +7,7 @@ import type { Vec3 } from '../shape/turn';
 import type { Range } from '../worksheet/types';
 
 /** How the tool is made, or got, today. */
-export type TodayWay = 'machined' | 'hand-made' | 'cut' | 'bought' | 'none';
+export type TodayWay = 'machined' | 'welded' | 'bolted' | 'hand-made' | 'board' | 'laid-up' | 'cast' | 'cut' | 'folded' | 'bought' | 'printed' | 'none';
 
 /** A mesh of the case: the content is kept by its SHA-256, the measure travels with the case. */
 export interface ShapeRef {
@@ -72,7 +72,7 @@ export interface PlanDoc {
 }
 
 /** Raised when the form of a document changes; `upgrade` brings older ones up. */
-export const DOC_VERSION = 2;
+export const DOC_VERSION = 3;
 
 /** All that a user says about one candidate tool; the document that is saved, versioned and signed. */
 export interface CaseDoc {
@@ -93,10 +93,19 @@ export interface CaseDoc {
     material: string | null;
     /** Price of one tool today; null when nobody knows. */
     cost: number | null;
+    /** What is paid once an order beside it; null when nobody knows. */
+    once: number | null;
     /** Calendar days from asking to having it; null when nobody knows. */
     wait_days: number | null;
+    weight_kg: number | null;
+    /** Cycles one lasts, as seen. */
+    life_cycles: number | null;
+    /** Pieces it is welded or bolted up from. */
+    pieces: number | null;
     /** What one day without the tool costs: scrap, a second pair of hands, a line down. */
     delay_per_day: number;
+    /** Waiting is left out of every comparison. */
+    waitingFree?: boolean;
   };
   need: Need;
   shapes: { machined?: ShapeRef; printed?: ShapeRef };
@@ -115,4 +124,7 @@ export interface CaseDoc {
 export const routeKey = (pin: Pin): string => `${pin.process}/${pin.material}`;
 export const MAX_PINS = 4;
 export const LETTERS = ['A', 'B', 'C', 'D'] as const;
-export type Letter = (typeof LETTERS)[number];
+/** Letter of a pinned route, or T for the tool of today. */
+export type Letter = (typeof LETTERS)[number] | 'T';
+/** The tool of today as a way of its own: it has no process or material of the shelf. */
+export const TODAY_PIN: Pin = { process: 'today', material: 'today' };

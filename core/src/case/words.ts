@@ -1,3 +1,5 @@
+import { TODAY_FIGURES, TODAY_WAYS } from './today';
+import type { CaseDoc } from './types';
 import type { InputValue } from '../inputs/spec';
 import { inputText } from '../inputs/text';
 import { type RequirementId, requirementSpec } from '../need/requirements';
@@ -23,6 +25,16 @@ export function formatMoney(x: number, currency: string): string {
   const size = Math.abs(x);
   const text = size === 0 ? '0' : size < 0.1 ? x.toPrecision(2) : size < 10 ? x.toFixed(2) : size < 100 ? x.toFixed(1) : formatNumber(Math.round(x), 9);
   return `${text}\u00a0${currency}`;
+}
+
+/** What is known of the tool of today, in sentences for a document. */
+export function todayText(today: CaseDoc['today'], currency: string, system: UnitSystem): string {
+  const said = TODAY_FIGURES.filter((f) => today[f.id] !== null).map((f) => `${f.label.toLowerCase()}: ${inputText(f, today[f.id]!, system, currency)}`);
+  return [
+    `Today it is ${TODAY_WAYS[today.way].label}.`,
+    said.length ? `Known of it: ${said.join('; ')}.` : 'Nothing more is known of it: its figures are estimated from the nearest process.',
+    `A day without it costs ${formatMoney(today.delay_per_day, currency)}${today.waitingFree ? '; waiting is left out of the comparison' : ''}.`,
+  ].join(' ');
 }
 
 /** Worksheet units that people of the other system write otherwise. */

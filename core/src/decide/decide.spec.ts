@@ -29,8 +29,8 @@ describe('the demo plant', () => {
     ['Gearbox bearing', 'hybrid', ''],
     ['Soft jaws', 'print', ''],
     ['Finger gripper', 'hybrid', ''],
-    ['Tack-weld', 'keep', 'cnc-mill'],
-    ['Enamel masking', 'print', 'powder-polymer'],
+    ['Tack-weld', 'keep', 'today'],
+    ['Enamel masking', 'print', ''],
     ['Kitting tray', 'print', ''],
     ['Spacer plate', 'simple', 'sheet-cut'],
     ['Locator block', 'simple', 'manual-mill'],
@@ -40,7 +40,7 @@ describe('the demo plant', () => {
     ['Second-operation', 'print', ''],
     ['Vacuum gripper', 'print', ''],
     ['Inspection nest', 'print', ''],
-    ['Glass-gap', 'print', 'vat-resin'],
+    ['Glass-gap', 'print', ''],
     ['Press-brake', 'print', ''],
     ['Thermoforming', 'print', ''],
     ['Lay-up', 'print', 'pellet-extrusion'],
@@ -76,12 +76,24 @@ describe('an evaluated case', () => {
     expect(a).toBe(b);
   });
   it('opens every figure of the sheet', () => {
-    for (const p of view.pins) for (const f of p.figures) expect(f.value).toBeCloseTo(valueOf(results.get(p.letter)!.point, f.name), 12);
+    for (const p of view.pins) {
+      for (const f of p.figures) {
+        const { point, risk } = results.get(p.letter)!;
+        expect(f.likely).toBeCloseTo(valueOf(point, f.name), 12);
+        const column = risk!.columns.get(f.name) ?? f.value;
+        // Half of the samples lie on either side of what is shown.
+        if (typeof column !== 'number') {
+          expect(column.filter((x) => x < f.value).length).toBeLessThanOrEqual(N / 2);
+          expect(column.filter((x) => x <= f.value).length).toBeGreaterThan(N / 2 - 1);
+        }
+        expect(f.value).toBe(f.range.p50);
+      }
+    }
   });
   it('reads its curve off the same sheets: at the asked cycles, the cost over the programme', () => {
     const asked = view.cyclesTotal;
     const curve = cycleCurve([...results.values()], asked);
-    view.pins.forEach((p, k) => expect(curve.costs[k].at(-1)).toBeCloseTo(p.figures.find((f) => f.name === 'price_programme')!.value, 6));
+    view.pins.forEach((p, k) => expect(curve.costs[k].at(-1)).toBeCloseTo(p.figures.find((f) => f.name === 'price_programme')!.likely, 6));
   });
   it('finds where two ways change places, hand-worked', () => {
     // Two quoted routes, no design changes: 100 each lasting long against 30 each lasting little.
@@ -114,7 +126,7 @@ describe('an evaluated case', () => {
     const pinned =
       evaluateCase({ ...demo('Hinge'), pins: [{ process: 'vat-resin', material: 'resin-rigid' }, { process: 'gone', material: 'gone' }] }, BUILT_IN_SITE, 100)
         .view;
-    expect(pinned.pins.map((p) => p.option.material)).toEqual(['resin-rigid']);
+    expect(pinned.pins.map((p) => [p.letter, p.option.material])).toEqual([['A', 'resin-rigid'], ['T', 'today']]);
     expect(view.pinned).toBe(false);
     expect(view.pins.length).toBeGreaterThanOrEqual(3);
   });

@@ -10,6 +10,8 @@ import type { Figured } from '../worksheet/figured';
 import { percentiles, type Percentiles } from '../worksheet/sample';
 import { sensitivity, type Swing } from '../worksheet/sensitivity';
 import type { CostGroup } from '../worksheet/types';
+import { evaluateToday } from '../routes/today';
+import { contending, DECISION_LINE, todayOption, withFigures } from './today-option';
 import { chanceBelow, chanceOfLeast, cycleCurve, type CycleCurve } from './compare';
 import { missingEssentials } from '../case/facts';
 import type { CaseFacts } from '../case/facts';
@@ -20,7 +22,7 @@ import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
 import { screenAll, screenRoute, suggestPins, type RouteOption } from './options';
-import { LETTERS, type CaseDoc, type Letter, type Pin } from '../case/types';
+import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/types';
 
 /** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
 export const RISK_SAMPLES = 20_000;
@@ -37,13 +39,17 @@ export const SHEET_LINES = [
   'price_programme',
   'wait_cost',
   'programme_with_wait',
+  'expected_cost',
 ] as const;
 
 export interface SheetFigure {
   name: string;
   label: string;
   unit: string;
+  /** Median over the samples: what is shown, ranked and compared. */
   value: number;
+  /** At likely inputs; the working is that of this one. */
+  likely: number;
   range: Percentiles;
   /** Overridden by a quote or by the user. */
   overridden: boolean;
@@ -83,6 +89,7 @@ export interface CaseView {
   options: RouteOption[];
   /** Were the pins chosen by the user? */
   pinned: boolean;
+  /** Pinned routes in the order of their letters, then the tool of today. */
   pins: PinView[];
   curve: CycleCurve;
   cyclesTotal: number;
@@ -107,49 +114,58 @@ export interface CaseEvaluation {
  */
 export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, seed = 20_260, detail: 'full' | 'decision' = 'full'): CaseEvaluation {
   const facts = factsOf(doc, site);
-  const options = screenAll(facts);
+  const options = screenAll(facts, seed);
   const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
   const chosen = doc.pins.filter(known);
-  const pins = chosen.length ? chosen : suggestPins(doc, options);
+  const pins = chosen.length ? chosen : suggestPins(facts, options);
   const picked = pins.map((p) =>
     options.find((o) => o.process === p.process && o.material === p.material) ??
       screenRoute(facts, processOf(p.process), shelfOf(site.shop).material(p.material))
   );
-  const results = picked.map((o) => evaluateRoute(facts, o, o.remedies, samples, seed));
+  const seen = picked.map((o) => ({ option: o, result: evaluateRoute(facts, o, o.remedies, samples, seed) }));
+  // A pinned route shows in the list what it shows on the Sheet.
+  const sharp = new Map(seen.map(({ option, result }) => [routeKey(option), withFigures(option, result)]));
+  const today = evaluateToday(facts, samples, seed);
+  const all = [...seen.map(({ option, result }) => ({ option: sharp.get(routeKey(option))!, result })), { option: todayOption(facts, today), result: today }];
+  const letterOf = (i: number): Letter => (i < seen.length ? LETTERS[i] : 'T');
+  const results = all.map((x) => x.result);
 
-  const cheapest = chanceOfLeast(results, 'price_programme');
-  const earliest = chanceOfLeast(results, 'lead_days');
-  const contenders: Contender[] = picked.map((option, i) => ({
-    letter: LETTERS[i],
+  const decisive = contending(facts);
+  const cheapest = chanceOfLeast(results.filter((_, i) => decisive || i < seen.length), DECISION_LINE);
+  const earliest = chanceOfLeast(results.filter((_, i) => decisive || i < seen.length), 'lead_days');
+  const contenders: Contender[] = all.map(({ option, result }, i) => ({
+    letter: letterOf(i),
     option,
-    result: results[i],
-    cost: percentiles(results[i].risk!.columns.get('programme_with_wait')!).p50,
-    chanceCheapest: cheapest[i],
+    result,
+    cost: percentiles(result.risk!.columns.get(DECISION_LINE)!).p50,
+    days: result.lead.risk!.p50,
+    chanceCheapest: cheapest[i] ?? 0,
   }));
   const plans = plansOf(facts, samples, seed);
   const missing = missingEssentials(facts);
   const verdict = decide({
     doc,
     family: familyOf(doc.family),
-    contenders,
+    contenders: contenders.slice(0, -1),
     missing,
     findings: plans.flatMap((p) => p.findings.map((f) => ({ plan: p.title, ...f }))),
-    chanceBelow: (a, b) => chanceBelow(a.result, b.result, 'programme_with_wait'),
+    today: decisive ? contenders.at(-1) : undefined,
+    chanceBelow: (a, b) => chanceBelow(a.result, b.result, DECISION_LINE),
     money: (x) => `${formatNumber(x)}\u00a0${site.shop.currency}`,
   });
   const cyclesTotal = results.length ? valueOf(results[0].point, 'cycles_total') : 0;
   const view: CaseView = {
-    options,
+    options: options.map((o) => sharp.get(routeKey(o)) ?? o),
     pinned: chosen.length > 0,
-    pins: picked.map((option, i) => ({
-      letter: LETTERS[i],
+    pins: all.map(({ option, result }, i) => ({
+      letter: letterOf(i),
       option,
-      figures: SHEET_LINES.map((name) => figure(results[i], name)),
-      buildUp: buildUp(results[i]),
-      lead: results[i].lead,
-      chanceCheapest: cheapest[i],
-      chanceEarliest: earliest[i],
-      swings: detail === 'full' ? swings(results[i]) : [],
+      figures: SHEET_LINES.map((name) => figure(result, name)),
+      buildUp: buildUp(result),
+      lead: result.lead,
+      chanceCheapest: cheapest[i] ?? 0,
+      chanceEarliest: earliest[i] ?? 0,
+      swings: detail === 'full' ? swings(result) : [],
     })),
     curve: results.length && detail === 'full' ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : { cycles: [], costs: [], crossings: [] },
     cyclesTotal,
@@ -158,7 +174,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
     missing,
     samples,
   };
-  return { view, results: new Map(results.map((r, i) => [LETTERS[i], r])), plans };
+  return { view, results: new Map(results.map((r, i) => [letterOf(i), r])), plans };
 }
 
 function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
@@ -184,14 +200,16 @@ function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
 }
 
 function figure(result: Figured, name: string): SheetFigure {
+  const range = percentiles(result.risk?.columns.get(name) ?? valueOf(result.point, name));
   const line = result.sheet.lines.get(name);
   const entry = line ? undefined : result.entries.find((e) => e.name === name);
   return {
     name,
     label: line?.label ?? entry?.label ?? name,
     unit: line?.unit ?? entry?.unit ?? '',
-    value: valueOf(result.point, name),
-    range: percentiles(result.risk?.columns.get(name) ?? valueOf(result.point, name)),
+    value: range.p50,
+    likely: valueOf(result.point, name),
+    range,
     overridden: name in result.overrides || entry?.source.kind === 'quote' || entry?.source.kind === 'you',
   };
 }

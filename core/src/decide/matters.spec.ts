@@ -84,7 +84,7 @@ describe('every check and remedy matters', () => {
             const known = offered.get(remedy.id);
             if (known?.changed) continue;
             const after = screen(context, [remedy.id]).checks.find((x: CheckResult) => x.id === c.id);
-            const cost = remedy.money.likely + remedy.hours.likely + remedy.mass_kg.likely;
+            const cost = remedy.money.likely + remedy.hours.likely + remedy.mass_kg.likely + remedy.once_hours.likely;
             offered.set(remedy.id, {
               cost: Math.max(cost, known?.cost ?? 0),
               changed: after?.state !== c.state || after?.value !== c.value || after?.limit !== c.limit,
@@ -107,8 +107,9 @@ describe('every check and remedy matters', () => {
 /** A material with fibre where the process lays any. */
 const materialOf = (process: Process): string => (materialsFor(process.id).find((m) => m.fibre_per_cm3) ?? materialsFor(process.id)[0]).id;
 const outcome = (process: Process, doc: CaseDoc, site = BUILT_IN_SITE): string => {
-  const r = evaluateRoute(factsOf(doc, site), { process: process.id, material: materialOf(process) }, []);
-  return `${valueOf(r.point, 'price_programme')} ${r.lead.days} ${valueOf(r.point, 'mass_tool')}`;
+  const doubt = { trials: 1, chance: 0.8 };
+  const r = evaluateRoute(factsOf(doc, site), { process: process.id, material: materialOf(process), doubt }, []);
+  return `${valueOf(r.point, 'expected_cost')} ${r.lead.days} ${valueOf(r.point, 'mass_tool')}`;
 };
 /** One large tool, and many small ones: what is shared by a build or a bin matters to the second alone. */
 const ORDERS = [

@@ -1,24 +1,32 @@
-import { evaluateRoute, leadOf, massOf } from '../routes/evaluate-route';
+import { type Doubt, evaluateRoute, leadOf, massOf } from '../routes/evaluate-route';
 import type { Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
-import { TODAY_PROCESS } from '../routes/worksheet';
+import { todayOf } from '../routes/today';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
 import { screen, usualRemedies } from '../screen/screen';
 import { traitsOf } from '../screen/traits';
+import { lifeEntry } from '../life/life';
+import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
+import { percentiles } from '../worksheet/sample';
 import { type CaseFacts, formOf, shapeFor, sizeOf } from '../case/facts';
 import { inOrder } from './order';
-import { MAX_PINS, routeKey, type CaseDoc, type Pin } from '../case/types';
+import { routeHolds } from './summary';
+import { MAX_PINS, routeKey, type Pin } from '../case/types';
 
 /** One process with one material, screened and roughly priced at likely values. */
 export interface RouteOption extends Pin {
   processLabel: string;
   materialLabel: string;
-  kind: Process['kind'];
+  kind: Process['kind'] | 'today';
   state: State;
+  /** What is left open with the remedies counted in. */
+  doubt: Doubt;
   checks: CheckResult[];
+  /** Checks that still hold on condition alone, with the remedies counted in. */
+  open: CheckResult[];
   /** Remedies that can be taken on this route, those taken among them. */
   offers: Remedy[];
   /** Remedies counted in: those the user took, or the usual ones until they decide. */
@@ -32,13 +40,18 @@ export interface RouteOption extends Pin {
   price_each: number;
   price_programme: number;
   programme_with_wait: number;
+  /** What decides: the programme with waiting, trials, and what may have to be done again. Median, as every figure here. */
+  expected_cost: number;
   lead_days: number;
   mass_kg: number;
 }
 
+/** Samples behind a figure of the list; pinned routes have those of the Sheet. */
+export const LIST_SAMPLES = 400;
+
 /** What the checks look at on one route, without remedies. Mass and lead time are worked out only when a check asks for them. */
 export function routeContext(facts: CaseFacts, process: Process, material: Material): CheckContext {
-  const { doc, site: { shop }, family, need } = facts;
+  const { doc, site: { shop, evidence }, family, need } = facts;
   const printed = process.kind === 'print';
   const shape = shapeFor(doc, printed);
   const size = sizeOf(doc, printed);
@@ -49,12 +62,16 @@ export function routeContext(facts: CaseFacts, process: Process, material: Mater
     material,
     traits: traitsOf(process, material, size),
     taken: NOTHING,
+    extra_kg: 0,
     size,
     form: formOf(doc, printed),
     study: shape?.study,
     area_mm2: shape?.measure.area_mm2,
     holes: shape?.holes ?? shape?.study?.body.holes,
     onSite: !shop.absent?.includes(process.id),
+    life: (metalFace) =>
+      doc.overrides[`${process.id}/${material.id}`]?.['life'] ??
+        lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }
@@ -77,21 +94,35 @@ class RouteFigures {
  * Screen one process with one material. Remedies that the user took change the route and are screened again; until they
  * decide, the state is that of the bare route, and the usual remedies are counted in, so that prices can be compared.
  */
-export function screenRoute(facts: CaseFacts, process: Process, material: Material, price: 'all' | 'holding' | 'none' = 'all'): RouteOption {
+export function screenRoute(facts: CaseFacts, process: Process, material: Material, price: 'all' | 'holding' | 'none' = 'all', seed = 1): RouteOption {
   const pin: Pin = { process: process.id, material: material.id };
   const chosen = facts.doc.remedies?.[routeKey(pin)];
-  const screening = screen(routeContext(facts, process, material), chosen);
+  const context = routeContext(facts, process, material);
+  const screening = screen(context, chosen);
   const remedies = chosen ? screening.taken : usualRemedies(screening);
-  const result = price === 'all' || (price === 'holding' && screening.state !== 'fail') ? evaluateRoute(facts, pin, remedies) : undefined;
-  const figure = (name: string): number => (result ? valueOf(result.point, name) : NaN);
-  const failed = screening.checks.filter((c) => c.state === 'fail');
+  // What is counted in is also judged: the doubt is that of the tool with its remedies.
+  const mended = !chosen && remedies.length ? screen(context, remedies.map((r) => r.id)) : screening;
+  const doubt: Doubt = { trials: mended.checks.filter((c) => c.state === 'conditional').length, chance: mended.chance };
+  // A remedy may break what held without it: steel faces that make it too heavy.
+  const broken = new Map(mended.checks.filter((c) => c.state === 'fail').map((c) => [c.id, c]));
+  const checks = broken.size ? screening.checks.map((c) => broken.get(c.id) ?? c) : screening.checks;
+  const state = broken.size ? 'fail' : screening.state;
+  const holds = state !== 'fail';
+  // Over samples where it can be chosen; what is ruled out is there to be read.
+  const result = price === 'all' || (price === 'holding' && holds)
+    ? evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? LIST_SAMPLES : 0, seed)
+    : undefined;
+  const figure = (name: string): number => (!result ? NaN : result.risk ? percentiles(result.risk.columns.get(name)!).p50 : valueOf(result.point, name));
+  const failed = checks.filter((c) => c.state === 'fail');
   return {
     ...pin,
     processLabel: process.label,
     materialLabel: material.label,
     kind: process.kind,
-    state: screening.state,
-    checks: screening.checks,
+    state,
+    doubt,
+    checks,
+    open: mended.checks.filter((c) => c.state === 'conditional'),
     offers: screening.offers,
     remedies,
     decided: !!chosen,
@@ -100,7 +131,8 @@ export function screenRoute(facts: CaseFacts, process: Process, material: Materi
     price_each: figure('price_each'),
     price_programme: figure('price_programme'),
     programme_with_wait: figure('programme_with_wait'),
-    lead_days: result?.lead.days ?? NaN,
+    expected_cost: figure('expected_cost'),
+    lead_days: result?.lead.risk?.p50 ?? result?.lead.days ?? NaN,
     mass_kg: figure('mass_tool'),
   };
 }
@@ -108,11 +140,11 @@ export function screenRoute(facts: CaseFacts, process: Process, material: Materi
 const PRICED_ROUTES = 300;
 
 /** All routes of the shelf, best state first, then cheapest over the programme. */
-export function screenAll(facts: CaseFacts): RouteOption[] {
+export function screenAll(facts: CaseFacts, seed = 1): RouteOption[] {
   const routes = PROCESSES.flatMap((p) => shelfOf(facts.site.shop).materialsFor(p.id).map((m) => [p, m] as const));
   // With a long list of own materials, what is ruled out is not priced: the figure opens when somebody asks.
   const price = routes.length > PRICED_ROUTES ? 'holding' : 'all';
-  return routes.map(([p, m]) => screenRoute(facts, p, m, price)).sort(inOrder);
+  return routes.map(([p, m]) => screenRoute(facts, p, m, price, seed)).sort(inOrder);
 }
 
 /** All routes of the shelf screened without prices: what changes at once when a need changes. `withPrices` puts the former prices to them. */
@@ -122,34 +154,35 @@ export const screenStates = (facts: CaseFacts): RouteOption[] =>
 /** Days that a bridge has to gain to be worth the trouble. */
 export const BRIDGE_DAYS = 2;
 
-/** A condition costs trouble that no line prices: a conditional route must be this much cheaper to go first. */
-const CONDITION_PENALTY = 1.15;
-const weighed = (o: RouteOption): number => o.programme_with_wait * (o.state === 'pass' ? 1 : CONDITION_PENALTY);
-const cheapest = (list: RouteOption[]): RouteOption | undefined =>
-  list.reduce<RouteOption | undefined>((best, o) => (!best || weighed(o) < weighed(best) ? o : best), undefined);
+const least = (list: readonly RouteOption[]): RouteOption | undefined =>
+  list.reduce<RouteOption | undefined>((best, o) => (!best || o.expected_cost < best.expected_cost ? o : best), undefined);
 
 /**
- * Routes worth putting side by side when the user has not pinned any: the two best printing processes, today's way or
- * the machined one, and the simple way where the shape allows it.
+ * Routes worth putting beside the tool of today when the user has not pinned any: the best printed one, the best of another
+ * process, the best machined or fabricated one, the simple way where the shape allows it, and with room left the best of
+ * what remains. Best is the lowest expected cost. What stands for the tool of today itself is not suggested again.
  */
-export function suggestPins(doc: CaseDoc, options: readonly RouteOption[]): Pin[] {
-  const holds = options.filter((o) => o.state !== 'fail');
+export function suggestPins(facts: CaseFacts, options: readonly RouteOption[]): Pin[] {
+  const { doc } = facts;
+  const { near } = todayOf(facts);
+  // An estimate of the very process beside what it really costs would set the book against the shop's own experience.
+  const isToday = (o: RouteOption): boolean =>
+    !!near && o.process === near.process.id && (doc.today.cost !== null || near.guessed || o.material === near.material.id);
+  const holds = options.filter((o) => routeHolds(o) && !isToday(o));
   const chosen: RouteOption[] = [];
   const take = (o: RouteOption | undefined): void => {
     if (o && chosen.length < MAX_PINS && !chosen.includes(o)) chosen.push(o);
   };
   const printed = holds.filter((o) => o.kind === 'print');
-  const bridges = options.filter((o) => o.bridge);
-  const first = cheapest(printed) ?? cheapest(bridges);
+  const bridges = options.filter((o) => o.bridge && o.kind === 'print');
+  const first = least(printed) ?? least(bridges);
   take(first);
   // Where each day costs, a print that only makes the first parts may pay for itself before the lasting tool is there.
-  if (doc.today.delay_per_day > 0) take(cheapest(bridges.filter((o) => o.lead_days + BRIDGE_DAYS <= (first?.lead_days ?? 0))));
-  take(cheapest(printed.filter((o) => o.process !== first?.process)));
-  const today = TODAY_PROCESS[doc.today.way];
-  const asToday = options.find((o) => o.process === today && o.material === doc.today.material);
-  // What stands in the shop today is always shown, even where it fails: it is what everything is compared with.
-  take(asToday ?? cheapest(holds.filter((o) => o.process === today)));
-  if (!chosen.some((o) => o.kind === 'machine' && o.state !== 'fail')) take(cheapest(holds.filter((o) => o.kind === 'machine')));
-  take(cheapest(holds.filter((o) => (o.kind === 'cut' || o.kind === 'hand') && o.process !== today)));
+  if (doc.today.delay_per_day > 0) take(least(bridges.filter((o) => o.lead_days + BRIDGE_DAYS <= (first?.lead_days ?? 0))));
+  take(least(printed.filter((o) => o.process !== first?.process)));
+  take(least(holds.filter((o) => o.kind === 'machine')));
+  take(least(holds.filter((o) => o.kind === 'cut' || o.kind === 'hand')));
+  // Two materials of one process may both be worth a look.
+  take(least(printed.filter((o) => !chosen.includes(o))));
   return chosen.map(({ process, material }) => ({ process, material }));
 }

@@ -4,10 +4,11 @@ import type { RouteOption } from './options';
 
 /** What a page needs of the list of routes while it waits for the worker: nothing here computes. */
 
-const RANK: Record<State, number> = { pass: 0, conditional: 1, unknown: 2, fail: 3 };
+/** Whether it holds as it is or on condition is in the expected cost already. */
+const RANK: Record<State, number> = { pass: 0, conditional: 0, unknown: 1, fail: 2 };
 
-const cost = (o: RouteOption): number => (Number.isNaN(o.programme_with_wait) ? Infinity : o.programme_with_wait);
-/** Best state first, then cheapest over the programme. */
+const cost = (o: RouteOption): number => (Number.isNaN(o.expected_cost) ? Infinity : o.expected_cost);
+/** What holds first, then by expected cost. */
 export const inOrder = (a: RouteOption, b: RouteOption): number => RANK[a.state] - RANK[b.state] || (cost(a) < cost(b) ? -1 : Number(cost(a) > cost(b)));
 
 /** Routes as they are screened now, with the prices and dates they had before. */
@@ -17,8 +18,8 @@ export function withPrices(now: readonly RouteOption[], before: readonly RouteOp
     .map((o) => {
       const was = priced.get(routeKey(o));
       if (!was) return o;
-      const { price_each, price_programme, programme_with_wait, lead_days, mass_kg } = was;
-      return { ...o, price_each, price_programme, programme_with_wait, lead_days, mass_kg };
+      const { price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg } = was;
+      return { ...o, price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg };
     })
     .sort(inOrder);
 }

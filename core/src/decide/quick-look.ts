@@ -2,8 +2,8 @@ import { familyOf } from '../need/families';
 import { inSentence } from '../quantity/words';
 import { VERDICTS, type VerdictKind } from './verdict';
 import { at, valueOf } from '../worksheet/evaluate';
-import { TODAY_PROCESS } from '../routes/worksheet';
 import { evaluateCase } from './evaluate-case';
+import { contending, DECISION_LINE } from './today-option';
 import { factsOf } from '../plan/facts';
 import type { Site } from '../records/site';
 import type { CaseDoc } from '../case/types';
@@ -30,9 +30,8 @@ export interface QuickLook {
   working: { label: string; text: string }[];
 }
 
-/** Hours to test one condition, and to draw a tool for which there is no model. */
+/** Hours to test one condition. */
 const HOURS_PER_CONDITION = 1.5;
-const HOURS_TO_MODEL = 3;
 
 /**
  * Quick economics of a candidate. Verdicts that change nothing (keep, licensed, facts) save nothing.
@@ -41,9 +40,10 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   const { view, results } = evaluateCase(doc, site, SAMPLES, undefined, 'decision');
   const { verdict, pins } = view;
   const chosen = pins.find((p) => p.letter === verdict.letter);
-  const todays = TODAY_PROCESS[doc.today.way];
-  const reference = pins.find((p) => p.option.process === todays && p !== chosen) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
-  const { need } = factsOf(doc, site);
+  const facts = factsOf(doc, site);
+  const { need } = facts;
+  // Against the tool of today, or doing without where somebody said what that costs; else against having it machined.
+  const reference = (contending(facts) ? pins.find((p) => p.letter === 'T') : undefined) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
   const asked = Object.values(need);
   const factsGiven = asked.length ? asked.filter((r) => !r.assumed).length / asked.length : 0;
   const money = (x: number): string => `${Math.round(x)} ${site.shop.currency}`;
@@ -52,16 +52,16 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   let saving = 0;
   let confidence = 0;
   let daysGained = 0;
-  const changes = verdict.kind === 'print' || verdict.kind === 'hybrid' || verdict.kind === 'simple' || verdict.kind === 'bridge';
+  const changes = verdict.kind === 'print' || verdict.kind === 'hybrid' || verdict.kind === 'simple' || verdict.kind === 'machine' || verdict.kind === 'bridge';
   if (changes && chosen && reference) {
     const a = results.get(chosen.letter)!;
     const b = results.get(reference.letter)!;
-    daysGained = b.lead.days - a.lead.days;
+    daysGained = b.lead.risk!.p50 - a.lead.risk!.p50;
     const gain = (i: number): number =>
       verdict.kind === 'bridge'
         ? (at(b.risk!.columns.get('lead_days')!, i) - at(a.risk!.columns.get('lead_days')!, i)) * doc.today.delay_per_day -
           at(a.risk!.columns.get('price_order')!, i)
-        : at(b.risk!.columns.get('programme_with_wait')!, i) - at(a.risk!.columns.get('programme_with_wait')!, i);
+        : at(b.risk!.columns.get(DECISION_LINE)!, i) - at(a.risk!.columns.get(DECISION_LINE)!, i);
     const gains = Float64Array.from({ length: SAMPLES }, (_, i) => gain(i));
     confidence = gains.filter((g) => g > 0).length / SAMPLES;
     saving = gains.sort()[SAMPLES >> 1];
@@ -75,8 +75,8 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
           label: 'Saving',
           text: `median of ${SAMPLES} samples of ${inSentence(reference.option.processLabel)} less ${
             inSentence(chosen.option.processLabel)
-          } in ${chosen.option.materialLabel}, over the programme with waiting; at likely values ${money(valueOf(b.point, 'programme_with_wait'))} − ${
-            money(valueOf(a.point, 'programme_with_wait'))
+          } in ${chosen.option.materialLabel}, over the programme with waiting and risk; at likely values ${money(valueOf(b.point, DECISION_LINE))} − ${
+            money(valueOf(a.point, DECISION_LINE))
           }`,
         },
       { label: 'Confidence', text: `${Math.round(confidence * 100)} % of the samples show a saving` },
@@ -84,21 +84,20 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   } else {
     working.push({
       label: 'Saving',
-      text: changes ? 'Nothing to compare with: no machined route holds.' : `None: the verdict is "${VERDICTS[verdict.kind]}".`,
+      text: changes
+        ? 'Nothing to compare with: nothing is there today, nobody said what a day without costs, and no machined route holds.'
+        : `None: the verdict is "${VERDICTS[verdict.kind]}".`,
     });
   }
-  const conditions = chosen?.option.checks.filter((c) => c.state === 'conditional').length ?? 0;
+  const conditions = chosen?.option.doubt.trials ?? 0;
   const prepare = Math.max(
     0.5,
     (chosen?.lead.stages ?? []).filter((s) => s.resource === 'engineer' || s.resource === 'programmer').reduce((h, s) => h + s.hours, 0),
   );
-  const noModel = !doc.shapes.printed && !doc.shapes.machined;
-  const effort_h = prepare + conditions * HOURS_PER_CONDITION + (noModel ? HOURS_TO_MODEL : 0);
+  const effort_h = prepare + conditions * HOURS_PER_CONDITION;
   working.push({
     label: 'Effort',
-    text: `${prepare.toFixed(1)} h to prepare${conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''}${
-      noModel ? ` + ${HOURS_TO_MODEL} h to model it` : ''
-    }`,
+    text: `${prepare.toFixed(1)} h to model and prepare${conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''}`,
   });
   const worthPerHour = (Math.max(0, saving) * confidence) / effort_h;
   working.push(

@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from '../case/today';
 import { BUILT_IN_SITE } from '../records/site';
 import { evaluateCase } from './evaluate-case';
 import { demoDoc } from '../case/testing';
@@ -18,6 +19,7 @@ const PLAIN: Need = {
   copies: must(2),
   cyclesPerYear: must(2000),
   years: must(3),
+  changes: must(0),
 };
 const quote = (price: number, life = 1e7) =>
   Object.fromEntries(
@@ -34,46 +36,75 @@ const CUT = { process: 'sheet-cut', material: 'al-6061' };
 function decide(
   change: Partial<CaseDoc>,
   prices: { print?: number; mill?: number; cut?: number },
-): { kind: VerdictKind; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[] } {
+): { kind: VerdictKind; headline: string; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[] } {
   const pins = [...(prices.print === undefined ? [] : [PRINT]), ...(prices.mill === undefined ? [] : [MILL]), ...(prices.cut === undefined ? [] : [CUT])];
   const overrides: CaseDoc['overrides'] = {};
   if (prices.print !== undefined) overrides['extrusion-fibre/pa6-cf'] = quote(prices.print);
   if (prices.mill !== undefined) overrides['cnc-mill/al-6061'] = quote(prices.mill);
   if (prices.cut !== undefined) overrides['sheet-cut/al-6061'] = quote(prices.cut);
-  return evaluateCase(demoDoc({ need: PLAIN, pins, overrides, ...change }), BUILT_IN_SITE, 400).view.verdict;
+  // With nothing there today, and nothing said of what that costs, only the quoted routes are weighed.
+  return evaluateCase(demoDoc({ need: PLAIN, pins, overrides, today: { ...EMPTY_TODAY, way: 'none' }, ...change }), BUILT_IN_SITE, 400).view.verdict;
 }
 
 describe('the verdict', () => {
-  it('prints what is clearly cheaper, and keeps machined what is not', () => {
+  it('takes what is clearly cheaper', () => {
     expect(decide({}, { print: 100, mill: 400 })).toMatchObject({ kind: 'print', letter: 'A' });
-    expect(decide({}, { print: 400, mill: 100 })).toMatchObject({ kind: 'keep', letter: 'B' });
+    expect(decide({}, { print: 400, mill: 100 })).toMatchObject({ kind: 'machine', letter: 'B' });
   });
-  it('counts the days: the dearer print wins when waiting costs enough', () => {
-    const today = { way: 'machined' as const, material: 'al-6061', cost: null, wait_days: 30, delay_per_day: 0 };
-    expect(decide({ today }, { print: 400, mill: 300 }).kind).toBe('keep');
-    expect(decide({ today: { ...today, delay_per_day: 50 } }, { print: 400, mill: 300 }).kind).toBe('print');
+  it('keeps the tool of today where that is cheapest, and names it as it is', () => {
+    const today = (cost: number, way: CaseDoc['today']['way'] = 'welded') => ({ ...EMPTY_TODAY, way, cost });
+    expect(decide({ today: today(40) }, { print: 300 })).toMatchObject({ kind: 'keep', letter: 'T', headline: 'Keep it welded up' });
+    expect(decide({ today: today(40, 'bought') }, { print: 300 }).headline).toBe('Go on buying it');
+    expect(decide({ today: today(900) }, { print: 100 })).toMatchObject({ kind: 'print', letter: 'A' });
+  });
+  it('does without where a day without costs less than any tool', () => {
+    const today = (delay_per_day: number) => ({ ...EMPTY_TODAY, way: 'none' as const, delay_per_day });
+    expect(decide({ today: today(0.1) }, { print: 300 })).toMatchObject({ kind: 'keep', headline: 'Do without it' });
+    expect(decide({ today: today(20) }, { print: 300 }).kind).toBe('print');
+  });
+  it('counts the days: the dearer print wins when waiting costs enough, and loses when waiting is left out', () => {
+    const today = { ...EMPTY_TODAY, way: 'machined' as const, material: 'al-6061', cost: 300, once: 0, wait_days: 30, delay_per_day: 0 };
+    expect(decide({ today }, { print: 500 }).kind).toBe('keep');
+    expect(decide({ today: { ...today, delay_per_day: 50 } }, { print: 500 }).kind).toBe('print');
+    expect(decide({ today: { ...today, delay_per_day: 50, waitingFree: true } }, { print: 500 }).kind).toBe('keep');
+  });
+  it('says even where neither money nor date tells two ways apart, and lets the sooner have it where only money does not', () => {
+    const lead = { low: 5, likely: 5, high: 5, kind: 'quote' as const, note: 'test' };
+    const even = (millDays: number) => {
+      const pins = [PRINT, MILL];
+      const wide = (x: number) => ({ ...quote(x), price_each: { low: x * 0.5, likely: x, high: x * 1.5, kind: 'quote' as const, note: 'test' } });
+      const overrides = {
+        'extrusion-fibre/pa6-cf': { ...wide(200), lead_days: lead },
+        'cnc-mill/al-6061': { ...wide(200), lead_days: { ...lead, low: millDays, likely: millDays, high: millDays } },
+      };
+      return decide({ pins, overrides }, {});
+    };
+    expect(even(5).kind).toBe('even');
+    expect(even(12)).toMatchObject({ kind: 'print', letter: 'A' });
   });
   it('cuts a plate when cutting is no dearer, and not when it is', () => {
     const flat = { form: 'flat' as const, size_mm: [200, 100, 8] as [number, number, number], need: { ...PLAIN, load: must(2) } };
     expect(decide(flat, { print: 100, mill: 400, cut: 60 })).toMatchObject({ kind: 'simple', letter: 'C' });
-    expect(decide(flat, { print: 100, mill: 400, cut: 300 })).toMatchObject({ kind: 'print' });
+    expect(decide(flat, { print: 100, mill: 400, cut: 400 })).toMatchObject({ kind: 'print' });
     expect(decide({}, { print: 100, mill: 400, cut: 60 }).kind).toBe('print');
   });
   it('is hybrid when metal takes the wear', () => {
     const gritty = { family: 'gripper', need: { ...PLAIN, wear: must('abrasive' as const), cyclesPerYear: must(40_000) } };
-    const v = decide(gritty, { print: 100, mill: 400 });
+    // Priced alike, but with the life of the book: a life that was quoted would be believed.
+    const bare = (price: number) => ({ price_each: quote(price).price_each, price_once: quote(0).price_once });
+    const v = decide({ ...gritty, pins: [PRINT, MILL], overrides: { 'extrusion-fibre/pa6-cf': bare(100), 'cnc-mill/al-6061': bare(400) } }, {});
     expect(v.kind).toBe('hybrid');
     expect(v.conditions.join(' ')).toMatch(/steel on the working faces/);
   });
-  it('keeps machined what no print can stand, and says what rules each print out', () => {
+  it('machines what no print can stand, and says what rules each print out', () => {
     const v = decide({ need: { ...PLAIN, serviceTemp: must(145) } }, { print: 1, mill: 400 });
-    expect(v.kind).toBe('keep');
+    expect(v.kind).toBe('machine');
     expect(v.reasons.join(' ')).toMatch(/145 °C in service is more than PA6-CF short fibre stands/);
   });
   it('bridges when only life is short and the days are worth more than the prints', () => {
     const bridge: Partial<CaseDoc> = {
       family: 'mould-insert',
-      today: { way: 'machined', material: 'al-6061', cost: 2000, wait_days: 40, delay_per_day: 100 },
+      today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 2000, wait_days: 40, delay_per_day: 100 },
       need: {
         ...PLAIN,
         serviceTemp: must(60),
@@ -88,7 +119,7 @@ describe('the verdict', () => {
     const free = { pins: [PRINT, MILL], overrides: {} };
     const of = (doc: Partial<CaseDoc>) => evaluateCase(demoDoc({ ...doc, ...free }), BUILT_IN_SITE, 400).view.verdict;
     expect(of(bridge)).toMatchObject({ kind: 'bridge', letter: 'A' });
-    expect(of({ ...bridge, today: { ...bridge.today!, delay_per_day: 1 } }).kind).toBe('keep');
+    expect(of({ ...bridge, today: { ...bridge.today!, delay_per_day: 1 } }).kind).not.toBe('bridge');
   });
   it('leaves lifting to those who are licensed, whatever it costs', () => {
     const v = decide({ family: 'lifting-aid' }, { print: 1, mill: 1000 });

@@ -2,6 +2,8 @@ import { requirementSpec } from '../need/requirements';
 import { BRIDGE_DAYS } from './options';
 import { routeHolds } from './summary';
 import { inSentence, list } from '../quantity/words';
+import { processOf } from '../process/processes';
+import { TODAY_WAYS } from '../case/today';
 import { valueOf } from '../worksheet/evaluate';
 import type { Contender, Verdict, VerdictContext } from './verdict';
 
@@ -16,12 +18,21 @@ export interface Rule {
 
 const holds = (c: Contender): boolean => routeHolds(c.option);
 const isPrint = (c: Contender): boolean => c.option.kind === 'print';
-const isSimple = (c: Contender): boolean => c.option.kind === 'cut' || c.option.kind === 'hand';
-const isMachined = (c: Contender): boolean => c.option.kind === 'machine';
-const best = (list: Contender[]): Contender | undefined => list.reduce<Contender | undefined>((b, c) => (!b || c.cost < b.cost ? c : b), undefined);
-const name = (c: Contender): string => `${c.letter}, ${inSentence(c.option.processLabel)} in ${c.option.materialLabel}`;
+const isToday = (c: Contender): boolean => c.option.kind === 'today';
+const best = (list: readonly Contender[]): Contender | undefined => list.reduce<Contender | undefined>((b, c) => (!b || c.cost < b.cost ? c : b), undefined);
 const percent = (x: number): string => `${Math.round(100 * x)} %`;
 const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)} days`;
+function name(c: Contender): string {
+  if (isToday(c)) return c.option.materialLabel ? `${c.letter}, the tool of today` : `${c.letter}, doing without`;
+  return `${c.letter}, ${inSentence(c.option.processLabel)} in ${c.option.materialLabel}`;
+}
+
+/** Ways that answer the need in the same manner: between these there is nothing to decide on principle. */
+type Answer = 'today' | 'print' | 'simple' | 'machine';
+const answerOf = (c: Contender): Answer => (c.option.kind === 'cut' || c.option.kind === 'hand' ? 'simple' : c.option.kind);
+
+/** Pinned ways that hold, and the tool of today where doing as today is a choice. */
+const rivalsOf = (ctx: VerdictContext): Contender[] => [...ctx.contenders.filter(holds), ...(ctx.today ? [ctx.today] : [])];
 
 /** Why each printed route is out, one sentence a route. */
 const whyOut = (ctx: VerdictContext): string[] =>
@@ -30,23 +41,64 @@ const whyOut = (ctx: VerdictContext): string[] =>
   );
 
 function against(ctx: VerdictContext, chosen: Contender, other: Contender): string[] {
+  const counted = ctx.doc.today.delay_per_day > 0 && !ctx.doc.today.waitingFree ? 'waiting and risk included' : 'risk included';
   const out = [
-    `Over the programme, waiting included, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${
-      name(other)
-    }; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
+    `Over the programme, ${counted}, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${name(other)}; in ${
+      percent(ctx.chanceBelow(chosen, other))
+    } of the samples the first is cheaper.`,
   ];
-  const gained = other.result.lead.days - chosen.result.lead.days;
-  if (Math.abs(gained) >= 1) out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);
-  const lighter = 1 - chosen.option.mass_kg / other.option.mass_kg;
-  if (lighter > 0.15)
-    out.push(`It weighs ${percent(lighter)} less (${chosen.option.mass_kg.toPrecision(2)} kg against ${other.option.mass_kg.toPrecision(2)} kg).`);
+  const gained = other.days - chosen.days;
+  if (Math.abs(gained) >= 1 && !(isToday(other) && !other.option.materialLabel))
+    out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);
+  const [a, b] = [chosen.option.mass_kg, other.option.mass_kg];
+  if (a > 0 && b > 0 && a < 0.85 * b) out.push(`It weighs ${percent(1 - a / b)} less (${a.toPrecision(2)} kg against ${b.toPrecision(2)} kg).`);
   return out;
 }
 
-/** Ahead in this share of the samples: a clear lead in money. */
+/** What risk does to the choice: the chance behind the chosen way, and what would be cheapest if everything held. */
+function risk(ctx: VerdictContext, chosen: Contender): string[] {
+  const out: string[] = [];
+  const { trials, chance } = chosen.option.doubt;
+  if (!isToday(chosen) && (trials > 0 || chance < SURE))
+    out.push(
+      `Chance that it holds as planned: ${percent(chance)}${trials ? `, with ${trials} ${trials === 1 ? 'condition' : 'conditions'} to be tried first` : ''}; ${
+        ctx.money(chosen.option.expected_cost - chosen.option.programme_with_wait)
+      } are counted for trials and for doing it again.`,
+    );
+  const bare = (c: Contender): number => c.option.programme_with_wait;
+  const cheapest = rivalsOf(ctx).reduce((b, c) => (bare(c) < bare(b) ? c : b), chosen);
+  if (cheapest !== chosen && !isToday(cheapest))
+    out.push(
+      `Cheapest that might do: ${name(cheapest)}, ${ctx.money(bare(cheapest))} against ${ctx.money(bare(chosen))} if all holds; ` +
+        `its chance of that is ${percent(cheapest.option.doubt.chance)}, and with the risk counted it comes to ${ctx.money(cheapest.cost)}.`,
+    );
+  return out;
+}
+/** From here on a chance needs no words. */
+const SURE = 0.9;
+
+/** Ahead in this share of the samples: a clear lead in money. Below it the date decides, and where that is even too, the engineer. */
 const CLEAR = 0.6;
-/** Below this the other side has the clear lead; between the two the date decides. */
-const EVEN = 0.4;
+/** What goes against cutting a plate or milling a block has to be this clear. */
+const CLEAR_OF_SIMPLE = 0.8;
+/** Dates nearer than this, days, are the same date. */
+const SAME_DATE = 2;
+
+const HEADLINE: Readonly<Record<'cut' | 'hand' | 'machine', string>> = {
+  cut: 'Cut it from sheet',
+  hand: 'Mill and drill it by hand',
+  machine: 'Have it machined',
+};
+/** The imperative for a way. */
+function headlineOf(ctx: VerdictContext, c: Contender): Pick<Found, 'kind' | 'headline'> {
+  const { option } = c;
+  if (option.kind === 'today') return { kind: 'keep', headline: TODAY_WAYS[ctx.doc.today.way].keep };
+  if (option.kind !== 'print')
+    return { kind: option.kind === 'machine' ? 'machine' : 'simple', headline: processOf(option.process).imperative ?? HEADLINE[option.kind] };
+  const face = option.remedies.find((r) => r.metalFace);
+  const helped = option.remedies.filter((r) => !r.metalFace && !r.habit).map((r) => r.label);
+  return { kind: face ? 'hybrid' : 'print', headline: face ? `Print it with ${face.label}` : helped.length ? `Print it with ${list(helped)}` : 'Print it' };
+}
 
 export const RULES: readonly Rule[] = [
   {
@@ -65,30 +117,36 @@ export const RULES: readonly Rule[] = [
   {
     id: 'facts',
     says: 'No verdict without the facts that this kind of tool stands or falls by.',
-    apply({ missing, contenders }) {
+    apply(ctx) {
+      const { missing, contenders } = ctx;
       // One sentence a question, from the route that leads.
       const open = [
         ...new Map(contenders.flatMap((c) => c.option.checks).filter((k) => k.state === 'unknown').reverse().map((k) => [k.id, k.reason])).values(),
       ];
-      if (!missing.length && contenders.length) return undefined;
       const what = missing.map((id) => requirementSpec(id).label.toLowerCase());
-      return what.length
-        ? { kind: 'facts', headline: `Find out: ${what.join(', ')}`, reasons: open, conditions: what.map((w) => `Give the ${w} on the Need step.`) }
-        : {
+      if (what.length)
+        return {
           kind: 'facts',
-          headline: 'No route holds as the need is written',
-          reasons: ['Every route of the shelf fails at least one must. Open the Routes step for the reasons; relax a must to a want where it is one.'],
+          headline: `Find out: ${what.join(', ')}`,
+          reasons: open.length ? open : missing.map((id) => `${requirementSpec(id).label}: ${requirementSpec(id).help}`),
+          conditions: what.map((w) => `Give the ${w} on the Need step.`),
         };
+      if (rivalsOf(ctx).length || contenders.length) return undefined;
+      return {
+        kind: 'facts',
+        headline: 'No route holds as the need is written',
+        reasons: ['Every route of the shelf fails at least one must. Open the Routes step for the reasons; relax a must to a want where it is one.'],
+      };
     },
   },
   {
     id: 'bridge',
     says: "Where a print fails on life alone and a day's delay costs more than the print, print for the wait and order the lasting tool now.",
     apply(ctx) {
-      const metal = best(ctx.contenders.filter((c) => !isSimple(c) && holds(c)));
+      const lasting = best(rivalsOf(ctx).filter((c) => answerOf(c) !== 'simple' && !(isToday(c) && !c.option.materialLabel)));
       const first = best(ctx.contenders.filter((c) => isPrint(c) && c.option.bridge));
-      if (!metal || !first) return undefined;
-      const gained = metal.result.lead.days - first.result.lead.days;
+      if (!lasting || !first || ctx.doc.today.waitingFree) return undefined;
+      const gained = lasting.days - first.days;
       const worth = gained * ctx.doc.today.delay_per_day;
       const life = first.option.checks.find((c) => c.bridge)!;
       const parts = (valueOf(first.result.point, 'cycles_per_year') * Math.max(0, gained)) / 365;
@@ -97,76 +155,98 @@ export const RULES: readonly Rule[] = [
       if (gained < BRIDGE_DAYS || worth <= cost) return undefined;
       return {
         kind: 'bridge',
-        headline: `Print it now, order the ${isPrint(metal) ? 'lasting' : 'steel'} one at the same time`,
+        headline: `Print it now, order the lasting one at the same time`,
         letter: first.letter,
         reasons: [
-          `${name(first)} is ready ${days(gained)} before ${name(metal)}; a day's delay costs ${
+          `${name(first)} is ready ${days(gained)} before ${name(lasting)}; a day's delay costs ${
             ctx.money(ctx.doc.today.delay_per_day)
           }, so the days are worth ${ctx.money(worth)} against ${ctx.money(cost)} for the prints.`,
           `About ${Math.round(parts)} parts are wanted in that time; one print makes about ${Math.round(life.value ?? 0)} before it is worn, so ${prints} ${
             prints === 1 ? 'print does' : 'prints do'
           }; then the lasting tool takes over.`,
         ],
-        conditions: [`Order ${name(metal)} on the same day.`, life.reason],
+        conditions: [`Order ${name(lasting)} on the same day.`, life.reason],
       };
     },
   },
   {
-    id: 'simple',
-    says: 'A plate is cut and a block is milled: the simple way wins when it holds and costs no more.',
+    id: 'stay',
+    says: 'Where no new way holds, it stays as it is.',
     apply(ctx) {
-      const simple = best(ctx.contenders.filter((c) => isSimple(c) && holds(c)));
-      const other = best(ctx.contenders.filter((c) => !isSimple(c) && holds(c)));
-      if (!simple) return undefined;
-      if (other && ctx.chanceBelow(simple, other) < 0.5) return undefined;
+      if (!ctx.today || ctx.contenders.some(holds)) return undefined;
+      const why = whyOut(ctx);
       return {
-        kind: 'simple',
-        headline: simple.option.kind === 'cut' ? 'Cut it from sheet' : 'Mill and drill it by hand',
-        letter: simple.letter,
-        reasons: [simple.option.checks.find((c) => c.id === 'form')?.reason ?? '', ...(other ? against(ctx, simple, other) : [])].filter(Boolean),
+        ...headlineOf(ctx, ctx.today),
+        letter: ctx.today.letter,
+        reasons: why.length ? why : ['No new way holds as the need is written; open the Routes step for the reasons.'],
       };
     },
   },
   {
-    id: 'keep',
-    says: 'Where no printed route holds, or machining is clearly cheaper with waiting counted, it stays machined.',
+    id: 'even',
+    says: 'Two ways whose money and dates lie within their noise are even: the engineer chooses. A simple way is taken where it is one of the two.',
     apply(ctx) {
-      const metal = best(ctx.contenders.filter((c) => isMachined(c) && holds(c)));
-      const print = best(ctx.contenders.filter((c) => isPrint(c) && holds(c)));
-      if (!metal) return undefined;
-      if (!print)
-        return {
-          kind: 'keep',
-          headline: 'Keep it machined',
-          letter: metal.letter,
-          reasons: whyOut(ctx).length ? whyOut(ctx) : ['No printed route holds; open the Routes step for the reasons.'],
-        };
-      const chance = ctx.chanceBelow(print, metal);
-      const sooner = metal.result.lead.days - print.result.lead.days;
-      if (chance >= CLEAR || (chance >= EVEN && sooner >= 2)) return undefined;
-      return { kind: 'keep', headline: 'Keep it machined', letter: metal.letter, reasons: against(ctx, metal, print) };
+      const pair = leaders(ctx);
+      if (!pair || !isEven(ctx, ...pair) || Math.abs(pair[0].days - pair[1].days) >= SAME_DATE) return undefined;
+      if (pair.some((c) => answerOf(c) === 'simple')) return undefined;
+      const [first, second] = pair;
+      return {
+        kind: 'even',
+        headline: `Even: ${inSentence(headlineOf(ctx, first).headline)}, or ${inSentence(headlineOf(ctx, second).headline)}`,
+        letter: first.letter,
+        reasons: [
+          ...against(ctx, first, second),
+          'Neither money nor date tells them apart: choose by what you would rather have in the shop.',
+          ...risk(ctx, first),
+        ],
+      };
     },
   },
   {
-    id: 'print',
-    says: 'A printed route that holds is taken when it is clearly cheaper with waiting counted, or about as dear and days sooner.',
+    id: 'cost',
+    says:
+      'The way with the lowest expected cost is taken: the programme with waiting, what has to be tried, and what may have to be done again. Where two are even in money, the one that is ready sooner.',
     apply(ctx) {
-      const print = best(ctx.contenders.filter((c) => isPrint(c) && holds(c)));
-      if (!print) return undefined;
-      const metal = best(ctx.contenders.filter((c) => !isPrint(c) && holds(c)));
-      const face = print.option.remedies.find((r) => r.metalFace);
-      const helped = print.option.remedies.filter((r) => !r.metalFace && !r.habit).map((r) => r.label);
+      const pair = leaders(ctx);
+      const leader = pair?.[0] ?? best(rivalsOf(ctx));
+      if (!leader) return undefined;
+      let [chosen, other] = pair ?? [leader, undefined];
+      if (other && isEven(ctx, chosen, other)) {
+        const simple = [chosen, other].find((c) => answerOf(c) === 'simple');
+        const sooner = chosen.days - other.days >= SAME_DATE ? other : chosen;
+        const taken = Math.abs(chosen.days - other.days) >= SAME_DATE ? sooner : (simple ?? chosen);
+        if (taken !== chosen) [chosen, other] = [other, chosen];
+      }
+      const reference = ctx.today && ctx.today !== chosen && ctx.today !== other ? ctx.today : undefined;
       return {
-        kind: face ? 'hybrid' : 'print',
-        headline: face ? `Print it with ${face.label}` : helped.length ? `Print it with ${list(helped)}` : 'Print it',
-        letter: print.letter,
-        reasons: metal ? against(ctx, print, metal) : ['No other pinned route holds.'],
+        ...headlineOf(ctx, chosen),
+        letter: chosen.letter,
+        reasons: [
+          ...(reference ? against(ctx, chosen, reference) : []),
+          ...(other ? against(ctx, chosen, other) : reference ? [] : ['No other pinned way holds.']),
+          ...(answerOf(chosen) === 'simple' ? [chosen.option.checks.find((c) => c.id === 'form')?.reason ?? ''] : []),
+          ...(answerOf(chosen) !== 'print' ? whyOut(ctx) : []),
+          ...risk(ctx, chosen),
+        ].filter(Boolean),
       };
     },
   },
   {
     id: 'none',
     says: 'When nothing pinned holds, nothing is decided.',
-    apply: () => ({ kind: 'facts', headline: 'No pinned route holds', reasons: ['Pin another route, or relax a must that is a want.'] }),
+    apply: (ctx) => ({ kind: 'facts', headline: 'No pinned route holds', reasons: [...whyOut(ctx), 'Pin another route, or relax a must that is a want.'] }),
   },
 ];
+
+/** The best way, and the best that answers the need in another manner. */
+function leaders(ctx: VerdictContext): [Contender, Contender] | undefined {
+  const rivals = rivalsOf(ctx);
+  const first = best(rivals);
+  const second = first && best(rivals.filter((c) => answerOf(c) !== answerOf(first)));
+  return first && second ? [first, second] : undefined;
+}
+const isEven = (ctx: VerdictContext, a: Contender, b: Contender): boolean => {
+  const p = ctx.chanceBelow(a, b);
+  const clear = [a, b].some((c) => answerOf(c) === 'simple') ? CLEAR_OF_SIMPLE : CLEAR;
+  return p < clear && p > 1 - clear;
+};

@@ -12,6 +12,7 @@ const check = (id: string, label: string, state: State): CheckResult => ({
   id: id as CheckResult['id'],
   label,
   state,
+  chance: 1,
   reason: `${label} says ${state}.`,
   basis: 'test',
   offers: [],
@@ -78,9 +79,11 @@ describe('screening again', () => {
     const price = (list: readonly RouteOption[]): object => Object.fromEntries(list.map((o) => [key(o), [o.price_each, o.lead_days]]));
     expect(price(now)).toEqual(price(before));
   });
-  it('puts the best state first, then the cheapest', () => {
-    const rank = now.map((o) => ['pass', 'conditional', 'unknown', 'fail'].indexOf(o.state));
+  it('puts what holds first, then by expected cost', () => {
+    const rank = now.map((o) => ({ pass: 0, conditional: 0, unknown: 1, fail: 2 })[o.state]);
     expect(rank).toEqual([...rank].sort((a, b) => a - b));
+    const costs = now.filter((o) => o.state === 'pass' || o.state === 'conditional').map((o) => o.expected_cost).filter((x) => !Number.isNaN(x));
+    expect(costs).toEqual([...costs].sort((a, b) => a - b));
   });
   it('shows a route that was not there before without a price', () => {
     const [first, ...rest] = before;

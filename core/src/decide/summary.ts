@@ -1,5 +1,6 @@
 import type { CheckResult, State } from '../screen/check';
 import { inSentence, list } from '../quantity/words';
+import type { PinView } from './evaluate-case';
 import type { RouteOption } from './options';
 
 export const routeHolds = (o: { state: State }): boolean => o.state === 'pass' || o.state === 'conditional';
@@ -48,3 +49,6 @@ export function whyRoute(o: RouteOption): string {
   if (o.state === 'conditional') return `Holds on condition. ${say('conditional')}`;
   return `Holds as it is${o.remedies.length ? `, with ${list(o.remedies.map((r) => r.label))}` : ''}.`;
 }
+
+/** The pinned routes without the tool of today. */
+export const newWays = (view: { pins: readonly PinView[] }): PinView[] => view.pins.filter((p) => p.letter !== 'T');

@@ -6,14 +6,16 @@ import type { RequirementId } from '../need/requirements';
 import type { PlanFinding } from '../plan/planner';
 import type { RouteResult } from '../routes/evaluate-route';
 
-export type VerdictKind = 'print' | 'hybrid' | 'bridge' | 'simple' | 'keep' | 'licensed' | 'facts';
+export type VerdictKind = 'print' | 'hybrid' | 'bridge' | 'simple' | 'machine' | 'keep' | 'even' | 'licensed' | 'facts';
 
 export const VERDICTS: Record<VerdictKind, string> = {
   print: 'Print',
   hybrid: 'Print as hybrid',
   bridge: 'Print as a bridge',
   simple: 'Cut or mill simply',
-  keep: 'Keep machined',
+  machine: 'Have it machined',
+  keep: 'Keep as today',
+  even: 'Even: your choice',
   licensed: 'Needs a licensed engineer or certified supplier',
   facts: 'Need more facts',
 };
@@ -23,8 +25,10 @@ export interface Contender {
   letter: Letter;
   option: RouteOption;
   result: RouteResult;
-  /** Median over the samples, cost of waiting included. */
+  /** Expected cost, median over the samples. */
   cost: number;
+  /** Until it is ready, median. */
+  days: number;
   chanceCheapest: number;
 }
 
@@ -32,10 +36,12 @@ export interface VerdictContext {
   doc: CaseDoc;
   family: Family;
   contenders: Contender[];
+  /** The tool of today, where doing as today is a choice. */
+  today?: Contender;
   missing: RequirementId[];
   /** What the plans in use found, whichever way the tool is made. */
   findings: (PlanFinding & { plan: string })[];
-  /** Share of samples in which one contender's programme with waiting is below another's. */
+  /** Share of samples in which one contender's expected cost is below another's. */
   chanceBelow(a: Contender, b: Contender): number;
   money(x: number): string;
 }
@@ -60,13 +66,14 @@ export function decide(ctx: VerdictContext): Verdict {
   for (const rule of RULES) {
     const found = rule.apply(ctx);
     if (found) {
-      const chosen = ctx.contenders.find((c) => c.letter === found.letter);
+      const chosen = [...ctx.contenders, ctx.today].find((c) => c?.letter === found.letter);
       return {
         ...found,
         rule: rule.says,
         conditions: [
           ...(found.conditions ?? []),
-          ...(chosen?.option.checks.filter((c) => c.state === 'conditional').map((c) => c.reason) ?? []),
+          ...(chosen?.option.remedies.map((r) => `Counted in: ${r.how}.`) ?? []),
+          ...(chosen?.option.open.map((c) => c.reason) ?? []),
           ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
         ],
         cautions: [...ctx.family.cautions, ...(chosen?.result.route.process.cautions ?? [])],

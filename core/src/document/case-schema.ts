@@ -1,7 +1,9 @@
 import * as yup from 'yup';
 import { DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
-import { bounded, daySchema, hashSchema, inputSchema, named, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
+import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
+import { bounded, daySchema, hashSchema, inputSchema, named, numberSchema, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
 import { FAMILY_IDS } from '../need/families';
+import { type Form, FORMS } from '../need/family';
 import { REQUIREMENTS, type Need } from '../need/requirements';
 import { PLANNERS } from '../plan/planners';
 import { formatQuantity } from '../quantity/quantity';
@@ -146,6 +148,12 @@ const plansSchema = yup
   .default(undefined)
   .optional() as unknown as yup.ObjectSchema<Record<string, PlanDoc> | undefined>;
 
+/** What is known of the tool of today: every figure may be open. */
+const todayFigures = Object.fromEntries(TODAY_FIGURES.map((f) => [f.id, numberSchema(f).nullable().defined()])) as Record<
+  TodayFigure,
+  yup.NumberSchema<number | null, yup.AnyObject, undefined, ''>
+>;
+
 export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
   .object({
     version: yup.number().required().oneOf(
@@ -156,7 +164,7 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
     family: yup.string().oneOf(FAMILY_IDS, 'Choose a kind of tool.').required('Choose a kind of tool.'),
     place: yup.string().max(120).defined(),
     trouble: yup.string().max(1000, 'At most 1000 letters.').defined(),
-    form: yup.string().oneOf(['flat', 'block', 'shaped']).required(),
+    form: yup.string().oneOf(Object.keys(FORMS) as Form[]).required(),
     size_mm: yup
       .array()
       .of(bounded('Size', 0.5, 20_000, (x) => formatQuantity(x, 'length', 'metric')))
@@ -164,16 +172,17 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
       .required() as unknown as yup.Schema<CaseDoc['size_mm']>,
     today: yup
       .object({
-        way: yup.string().oneOf(['machined', 'hand-made', 'cut', 'bought', 'none']).required(),
+        way: yup.string().oneOf(TODAY_WAY_IDS).required(),
         material: yup.string().nullable().defined().test(
           'material',
           'Choose a material of the shelf.',
           (m) => m === null || (typeof m === 'string' && m.length > 0 && m.length <= 80),
         ),
-        cost: bounded('Cost today', 0, MONEY_MAX).nullable().defined(),
-        wait_days: bounded('Wait today', 0, 2000, (x) => `${x} days`).nullable().defined(),
+        ...todayFigures,
         delay_per_day: bounded("Cost of a day's delay", 0, MONEY_MAX),
+        waitingFree: yup.boolean().optional(),
       })
+      .noUnknown()
       .required(),
     need: needSchema,
     shapes: yup.object({ machined: shapeSchema, printed: shapeSchema }).noUnknown().required(),

@@ -1,4 +1,5 @@
-import { type CaseDoc, routeKey } from '../case/types';
+import { TODAY_FIGURES } from '../case/today';
+import { type CaseDoc, routeKey, TODAY_PIN } from '../case/types';
 import { PROCESSES } from '../process/processes';
 import { formatNumber, formatQuantity, type UnitSystem } from '../quantity/quantity';
 import { inSentence } from '../quantity/words';
@@ -20,15 +21,20 @@ export interface Difference {
   after: string;
 }
 
-const TODAY: readonly (readonly [keyof CaseDoc['today'], string])[] = [['way', 'Made today'], ['material', 'Made today of'], ['cost', 'Price today'], [
-  'wait_days',
-  'Wait today, days',
-], ['delay_per_day', 'A day without it costs']];
+const TODAY: readonly (readonly [keyof CaseDoc['today'], string])[] = [
+  ['way', 'Made today'],
+  ['material', 'Made today of'],
+  ['cost', 'Price today'],
+  ...TODAY_FIGURES.slice(1).map((f) => [f.id, `Today: ${inSentence(f.label)}`] as const),
+  ['delay_per_day', 'A day without it costs'],
+  ['waitingFree', 'Waiting is left out'],
+];
 const text = (x: unknown): string => (x === undefined || x === null ? '' : String(x));
 
 /** "CNC milling, Aluminium 6061-T6": as the shelf calls them, or by id where it no longer knows them. */
 function routeLabel(route: string): string {
   const [process, material] = route.split('/');
+  if (process === TODAY_PIN.process) return 'Today';
   return `${PROCESSES.find((p) => p.id === process)?.label ?? process}, ${MATERIALS.find((m) => m.id === material)?.label ?? material}`;
 }
 function lineLabel(route: string, line: string): string {

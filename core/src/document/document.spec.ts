@@ -12,6 +12,13 @@ describe('upgrade', () => {
     expect(now).toEqual({ ...old, version: DOC_VERSION });
     expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
   });
+  it('brings form 2, which knew less of the tool of today, to the present one', () => {
+    const today = { way: 'hand-made', material: 'hardwood', cost: 90, wait_days: 4, delay_per_day: 12 };
+    const old = { ...demoDoc(), version: 2, today };
+    const now = upgrade(JSON.parse(JSON.stringify(old)));
+    expect(now.today).toEqual({ ...today, once: null, weight_kg: null, life_cycles: null, pieces: null });
+    expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
+  });
   it('leaves the present form as it is', () => {
     const doc = demoDoc();
     expect(upgrade(doc)).toBe(doc);

@@ -3,7 +3,8 @@ import { FAMILY_IDS, familyOf } from '../need/families';
 import { REQUIREMENTS } from '../need/requirements';
 import { newCase } from '../case/new-case';
 import { caseSchema } from './case-schema';
-import type { CaseDoc } from '../case/types';
+import { TODAY_WAY_IDS } from '../case/today';
+import type { CaseDoc, ShapeRef } from '../case/types';
 
 /** A need file that cannot be used: one sentence a fault, each naming its field. */
 export class NeedFileError extends Error {
@@ -12,7 +13,19 @@ export class NeedFileError extends Error {
   }
 }
 
-const FIELDS = ['title', 'family', 'form', 'size_mm', 'need', 'remedies', 'plans', 'start'] as const;
+const FIELDS = ['title', 'family', 'form', 'size_mm', 'need', 'remedies', 'plans', 'start', 'today', 'copies', 'delay_per_day', 'mesh'] as const;
+
+/** Fields of `today`, and what each is called in the document. */
+const TODAY = {
+  way: 'way',
+  material: 'material',
+  price: 'cost',
+  once: 'once',
+  wait_days: 'wait_days',
+  weight_kg: 'weight_kg',
+  life_cycles: 'life_cycles',
+  pieces: 'pieces',
+} as const;
 
 /** `{ grip: { cups: 4 } }` → the plans of a document. */
 const plansFrom = (plans: unknown): unknown =>
@@ -21,11 +34,14 @@ const plansFrom = (plans: unknown): unknown =>
     : plans;
 
 /**
- * A need on its own, as a file: `{ family, size_mm, form?, title?, start?, remedies?, plans?: { grip: { cups: 4 } }, need: { serviceTemp: 80, load: { value: 300, level: "want" } } }`.
- * A bare value is a must. What is left out is the family's usual. Units are those stored: mm, N, kg, °C, MPa, µm, days.
+ * A need on its own, as a file: `{ family, size_mm, form?, title?, start?, copies?, delay_per_day?, mesh?, remedies?, plans?: { grip: { cups: 4 } },
+ * today?: { way: "machined", price: 620, wait_days: 26 }, need: { serviceTemp: 80, load: { value: 300, level: "want" } } }`.
+ * A bare value is a must. What is left out is the family's usual; without `today` nothing is there. Units are those stored: mm, N,
+ * kg, °C, MPa, µm, days. A mesh is a path beside the file: whoever opened the file hands over what it holds.
+ * @param shape the mesh that the file names, read and studied
  * @throws NeedFileError
  */
-export function readNeed(json: unknown): CaseDoc {
+export function readNeed(json: unknown, shape?: ShapeRef): CaseDoc {
   if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new NeedFileError(['The file must hold one object.']);
   const given = json as Record<string, unknown>;
   const faults = Object.keys(given).filter((k) => !(FIELDS as readonly string[]).includes(k)).map((k) =>
@@ -37,13 +53,18 @@ export function readNeed(json: unknown): CaseDoc {
   if (typeof need !== 'object' || need === null || Array.isArray(need)) throw new NeedFileError([...faults, 'need: an object of requirements.']);
   const known = new Set<string>(REQUIREMENTS.map((r) => r.id));
   faults.push(...Object.keys(need).filter((k) => !known.has(k)).map((k) => `need.${k} is not a requirement; there are ${[...known].join(', ')}.`));
+  const now = given['today'] ?? {};
+  if (typeof now !== 'object' || now === null || Array.isArray(now)) throw new NeedFileError([...faults, 'today: an object with a way.']);
+  faults.push(...Object.keys(now).filter((k) => !(k in TODAY)).map((k) => `today.${k} is not a field; there are ${Object.keys(TODAY).join(', ')}.`));
+  if (given['today'] !== undefined && !('way' in now)) faults.push(`today.way: one of ${TODAY_WAY_IDS.join(', ')}.`);
+  if (given['mesh'] !== undefined && typeof given['mesh'] !== 'string') faults.push('mesh: the path of a file.');
   if (faults.length) throw new NeedFileError(faults);
   const base = newCase({
     title: 'Need from a file',
     family,
     size_mm: [100, 80, 40],
     copies: 1,
-    todayWay: 'machined',
+    todayWay: 'none',
     todayCost: null,
     todayWait_days: null,
     trouble: '',
@@ -58,7 +79,16 @@ export function readNeed(json: unknown): CaseDoc {
     ...(given['remedies'] !== undefined && { remedies: given['remedies'] }),
     ...(given['plans'] !== undefined && { plans: plansFrom(given['plans']) }),
     form: given['form'] ?? familyOf(family).form,
-    need: Object.fromEntries(Object.entries(need).map(([k, v]) => [k, whole(v)])),
+    today: {
+      ...base.today,
+      ...Object.fromEntries(Object.entries(now).map(([k, v]) => [TODAY[k as keyof typeof TODAY], v as unknown])),
+      ...(given['delay_per_day'] !== undefined && { delay_per_day: given['delay_per_day'] }),
+    },
+    ...(shape && { shapes: { printed: shape } }),
+    need: {
+      ...(given['copies'] !== undefined && { copies: whole(given['copies']) }),
+      ...Object.fromEntries(Object.entries(need).map(([k, v]) => [k, whole(v)])),
+    },
   };
   try {
     return caseSchema.validateSync(doc, { strict: true, abortEarly: false }) as unknown as CaseDoc;

@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from '../case/today';
 import { type CaseDoc, DOC_VERSION } from '../case/types';
 
 /** A stored document that this version of Cuadro cannot read. */
@@ -13,6 +14,8 @@ type Stored = Record<string, unknown>;
 const STEPS: Readonly<Record<number, (doc: Stored) => Stored>> = {
   // Form 1 had no number. Plans came with form 2; a case without them has none.
   1: (doc) => ({ ...doc, version: 2 }),
+  // Form 3 knows more of the tool of today; a case written before says nothing of it.
+  2: (doc) => ({ ...doc, version: 3, today: { ...EMPTY_TODAY, ...(doc['today'] as object) } }),
 };
 
 /**

@@ -1,60 +1,72 @@
-import type { Duty } from '../need/family';
+import type { Duty, Family } from '../need/family';
 import type { WearMode } from '../need/requirements';
-import type { Material } from '../shelf/types';
 import { blended, type Evidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
+import type { Material, Removal } from '../shelf/types';
 import type { Entry, Range } from '../worksheet/types';
+import { baseLife, WEAR_CLASS_WORDS, type WearClass } from './base-lives';
 
-/**
- * Starting life, cycles of one tool in short-fibre nylon under light contact, by duty. Wide on purpose: practitioners
- * differ by a factor of ten, and a site's own log should replace them.
- */
-const BASE: Record<Duty, Range> = {
-  guide: { low: 3_000, likely: 12_000, high: 40_000 },
-  locate: { low: 15_000, likely: 50_000, high: 150_000 },
-  press: { low: 8_000, likely: 30_000, high: 90_000 },
-  clamp: { low: 2_000, likely: 6_000, high: 16_000 },
-  carry: { low: 8_000, likely: 30_000, high: 100_000 },
-  grip: { low: 20_000, likely: 80_000, high: 250_000 },
-  gauge: { low: 5_000, likely: 20_000, high: 60_000 },
-  weld: { low: 1_000, likely: 5_000, high: 15_000 },
-  mask: { low: 300, likely: 1_200, high: 4_000 },
-  form: { low: 50, likely: 160, high: 500 },
-  mould: { low: 50, likely: 250, high: 1_000 },
-  lift: { low: 2_000, likely: 8_000, high: 25_000 },
-  spare: { low: 2_000, likely: 10_000, high: 40_000 },
-  guard: { low: 2_000, likely: 8_000, high: 25_000 },
-  hand: { low: 5_000, likely: 20_000, high: 60_000 },
-  layup: { low: 60, likely: 110, high: 190 },
-  thermo: { low: 300, likely: 1_000, high: 3_000 },
-  // Used up by its one use, whatever it is made of.
-  core: { low: 1, likely: 1, high: 1 },
-  // Sand is grit: with that wear mode, 500 to 3 000 moulds.
-  pattern: { low: 4_200, likely: 10_000, high: 25_000 },
-  bend: { low: 200, likely: 450, high: 1_000 },
-  pad: { low: 2_000, likely: 8_000, high: 25_000 },
+/** Grit eats plastic, knocks chip it; metal minds both less. */
+const WEAR_FACTOR: Record<'plastic' | 'metal', Record<WearMode, number>> = {
+  plastic: { none: 1, rubbing: 0.6, abrasive: 0.12, impact: 0.4 },
+  metal: { none: 1, rubbing: 0.7, abrasive: 0.3, impact: 0.6 },
 };
-
-const WEAR_FACTOR: Record<WearMode, number> = { none: 1, rubbing: 0.6, abrasive: 0.12, impact: 0.4 };
 const WEAR_WORD: Record<WearMode, string> = { none: 'light contact', rubbing: 'rubbing', abrasive: 'grit and scale', impact: 'knocks' };
 
-/** Metal on the working faces lets a printed body last this much longer. */
-export const METAL_FACE_FACTOR = 12;
+/** A body whose working faces are metal only carries: it lasts this many times longer than one that is rubbed itself. */
+export const BODY_FACTOR = 10;
 
-/** Life of one tool, cycles: base by duty × the material's wear life × wear mode. */
-export function lifeRange(duty: Duty, material: Material, wear: WearMode, metalFace: boolean): Range {
-  const base = BASE[duty];
-  const factor = duty === 'core' ? 1 : (metalFace ? METAL_FACE_FACTOR * Math.max(1, material.wear) : material.wear) * WEAR_FACTOR[wear];
-  return { low: Math.max(1, base.low * factor), likely: Math.max(1, base.likely * factor), high: Math.max(1, base.high * factor) };
+/** Wear figures of metals on the shelf below and above which they count as soft or hard. */
+const SOFT = 20;
+const HARD = 60;
+/** Metals go by their class, everything else by the plastic column and its own wear figure. */
+export const wearClassOf = (
+  { family, wear }: Material,
+): WearClass => (family !== 'metal' ? 'plastic' : wear < SOFT ? 'soft-metal' : wear < HARD ? 'steel' : 'hard-steel');
+
+const times = ({ low, likely, high }: Range, x: number): Range => ({ low: Math.max(1, low * x), likely: Math.max(1, likely * x), high: Math.max(1, high * x) });
+
+const SACRIFICIAL: readonly Removal[] = ['dissolved', 'melted', 'broken'];
+/** Made to be got rid of, whatever it is used for. What burns out of a shell may be a good plastic elsewhere. */
+export const isSacrificial = ({ removal }: Material): boolean => SACRIFICIAL.includes(removal);
+
+/** A tool, as far as its life goes. */
+export type Lived = Pick<Family, 'duty' | 'leaves'>;
+
+/** A core or burnt pattern makes one part, and so does whatever is made of a sacrificial material; a core that is pulled out is used again. */
+export const usedUp = ({ duty, leaves }: Lived, material: Material): boolean =>
+  material.removal !== 'withdrawn' && (duty === 'core' || !!leaves || isSacrificial(material));
+
+/**
+ * Life of one tool, cycles: base by duty and class × wear mode, and for plastics × the material's own wear figure.
+ * @param metalFace the working faces are metal: this is the body's life, which only carries them
+ * @param uses of a core that is used again
+ */
+export function lifeRange(tool: Lived, material: Material, wear: WearMode, metalFace: boolean, uses?: Range): Range {
+  const { duty } = tool;
+  if (usedUp(tool, material)) return { low: 1, likely: 1, high: 1 };
+  if (uses) return uses;
+  const of = wearClassOf(material);
+  if (of !== 'plastic') return times(baseLife(duty, of), WEAR_FACTOR.metal[wear]);
+  return metalFace ? times(baseLife(duty, of), BODY_FACTOR) : times(baseLife(duty, of), material.wear * WEAR_FACTOR.plastic[wear]);
 }
+
+/** Life of a steel working face, cycles: that of steel under the same duty. */
+export const faceLife = (duty: Duty, wear: WearMode): Range => times(baseLife(duty, 'steel'), WEAR_FACTOR.metal[wear]);
 
 /**
  * Life of one tool as an entry, lognormal between P5 and P95.
  * @param metalFace the working faces are metal, the body carries them
  */
-export function lifeEntry(duty: Duty, material: Material, wear: WearMode, metalFace: boolean, evidence: Evidence = NO_EVIDENCE): Entry {
+export function lifeEntry(tool: Lived, material: Material, wear: WearMode, metalFace: boolean, evidence: Evidence = NO_EVIDENCE, uses?: Range): Entry {
+  const { duty } = tool;
   // A steel face is another tool than the log tells of.
   const own = metalFace ? undefined : lifeEvidence(evidence, duty, material.id);
-  const book = lifeRange(duty, material, wear, metalFace);
+  const book = lifeRange(tool, material, wear, metalFace, uses);
+  const why = usedUp(tool, material)
+    ? 'Used up by its one use.'
+    : `Starting life for the duty "${duty}", ${WEAR_CLASS_WORDS[wearClassOf(material)]}, ${
+      metalFace ? 'a body that only carries its metal faces' : WEAR_WORD[wear]
+    }. Replace it with your own log.`;
   return {
     name: 'life',
     label: 'Life of one tool',
@@ -62,11 +74,24 @@ export function lifeEntry(duty: Duty, material: Material, wear: WearMode, metalF
     spread: 'lognormal',
     ...(own ? blended(book, own.median, own.n) : book),
     key: `life.${duty}.${material.id}.${metalFace}`,
-    source: own ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` } : {
-      kind: 'guess',
-      text: `Starting life for the duty "${duty}", ${material.label}, ${WEAR_WORD[wear]}${
-        metalFace ? ', metal working faces' : ''
-      }. Replace it with your own log.`,
-    },
+    source: own
+      ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` }
+      : { kind: 'guess', text: why },
   };
 }
+
+/** Never worn: stands for "there is no such item". */
+const NEVER = 1e12;
+
+/** Life of the wearing item as an entry; where there is none, it never wears. */
+export const faceEntry = (duty: Duty, wear: WearMode, metalFace: boolean): Entry => ({
+  name: 'life_face',
+  label: 'Life of the metal working faces',
+  unit: 'cycle',
+  spread: 'lognormal',
+  ...(metalFace ? faceLife(duty, wear) : { low: NEVER, likely: NEVER, high: NEVER }),
+  key: `life.face.${duty}`,
+  source: metalFace
+    ? { kind: 'guess', text: `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[wear]}. Replace it with your own log.` }
+    : { kind: 'standard', text: 'No metal face is fitted.' },
+});

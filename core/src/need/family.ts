@@ -29,7 +29,8 @@ export const DUTIES = {
 export type Duty = keyof typeof DUTIES;
 
 /** What the tool looks like, as far as a quick look can tell. */
-export type Form = 'flat' | 'block' | 'shaped';
+export const FORMS = { flat: 'a plate with cut-outs', block: 'a block with holes', turned: 'round, as turned', shaped: 'shaped' } as const;
+export type Form = keyof typeof FORMS;
 
 /** A kind of tool with its own defaults. One file each in `families/`. */
 export interface Family {

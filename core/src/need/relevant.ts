@@ -16,6 +16,9 @@ const RAISED: readonly {
   { id: 'nonMarring', by: (m) => m.marks === 'yes', why: (m) => `${m.label} marks finished faces.` },
 ];
 
+/** Asked of every tool: they move the programme's price, whatever the tool does. */
+const ALWAYS: readonly RequirementId[] = ['changes', 'changeBy'];
+
 /**
  * Which questions this case has to answer, and why each is asked: what the kind of tool stands or falls by, what somebody has
  * answered already, and what the pinned routes are sensitive to. In the order of the requirements.
@@ -27,7 +30,7 @@ export function relevant(family: Family, need: Need, pinned: readonly Material[]
     const raised = RAISED.find((r) => r.id === id && !(r.loaded && unloaded));
     const by = raised && pinned.find(raised.by);
     if (family.essential.includes(id)) out.set(id, `${family.label} stands or falls by it. ${help}`);
-    else if (need[id] !== undefined || family.defaults[id] !== undefined || family.asks.includes(id)) out.set(id, help);
+    else if (need[id] !== undefined || family.defaults[id] !== undefined || family.asks.includes(id) || ALWAYS.includes(id)) out.set(id, help);
     else if (by) out.set(id, `${raised.why(by)} ${help}`);
   }
   return out;

@@ -5,6 +5,8 @@ import { FLUIDS, type Esd, type Flame, type FluidId, type Impact } from '../shel
 export type Level = 'must' | 'want';
 export type LoadDirection = 'unknown' | 'compression' | 'in-plane' | 'across';
 export type Contact = 'none' | 'food' | 'medical';
+/** What a design change asks of the tool: a new one, cutting it again, or swapping an insert. */
+export type ChangeBy = 'new' | 'cut-again' | 'insert';
 export type WearMode = 'none' | 'rubbing' | 'abrasive' | 'impact';
 
 /** One requirement of a case. Absent means "not known yet"; "none needed" is a value of its own. */
@@ -42,6 +44,8 @@ export interface Need {
   cyclesPerYear?: Requirement;
   years?: Requirement;
   leadLimit?: Requirement;
+  changes?: Requirement;
+  changeBy?: Requirement<ChangeBy>;
 }
 
 export type RequirementId = keyof Need;
@@ -115,6 +119,11 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'copies', group: 'Programme', kind: 'number', label: 'Copies in use', quantity: 'count', min: 1, max: 100_000, whole: true, doubt: { times: 2 }, help: 'One-off costs are shared by the copies.' },
   { id: 'cyclesPerYear', group: 'Programme', kind: 'number', label: 'Cycles a year, all copies', quantity: 'count', min: 1, max: 100_000_000, doubt: { times: 3 }, help: 'Parts made, shots, bends: what wears the tool.' },
   { id: 'years', group: 'Programme', kind: 'number', label: 'Years of the programme', quantity: 'years', min: 0.05, max: 40, doubt: { times: 1.5 }, help: 'How long the product will be made.' },
+  { id: 'changes', group: 'Programme', kind: 'number', label: 'Design changes to come', quantity: 'count', min: 0, max: 1000, whole: true, doubt: { times: 2 }, help: 'Changes of the product that the tool has to follow, over the whole programme.' },
+  {
+    id: 'changeBy', group: 'Programme', kind: 'choice', label: 'A change asks for', help: 'What has to be paid again when the product changes.',
+    options: [{ value: 'new', label: 'a new tool' }, { value: 'cut-again', label: 'cutting it again' }, { value: 'insert', label: 'another insert' }],
+  },
   { id: 'leadLimit', group: 'Programme', kind: 'number', label: 'Needed within', quantity: 'days', min: 0.1, max: 2000, doubt: { times: 1.5 }, help: 'Calendar days from now.' },
 ];
 

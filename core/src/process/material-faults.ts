@@ -1,3 +1,4 @@
+import { namesIn, parseExpr } from '../worksheet/parse';
 import { PROPERTIES } from '../shelf/properties';
 import type { Material } from '../shelf/types';
 import { PROCESSES } from './processes';
@@ -25,7 +26,9 @@ export function materialFaults(m: Material): { property: string; message: string
   }
   const unknown = m.processes.filter((id) => !PROCESSES.some((p) => p.id === id));
   if (unknown.length) fault({ id: 'processes' }, `No process is called ${unknown.join(', ')}; there are ${PROCESSES.map((p) => p.id).join(', ')}.`);
-  if (PROCESSES.some((p) => p.kind !== 'print' && m.processes.includes(p.id)) && m.cutting === undefined)
+  if (
+    PROCESSES.some((p) => m.processes.includes(p.id) && p.lines.some((l) => namesIn(parseExpr(l.name, l.expr)).includes('cutting'))) && m.cutting === undefined
+  )
     fault({ id: 'cutting' }, 'Stock that is cut needs a cutting effort.');
   return out;
 }

@@ -1,4 +1,4 @@
-import type { Duty } from '../need/family';
+import type { Duty, Form } from '../need/family';
 import type { NumberInput } from '../inputs/spec';
 import type { Entry, Line, Range } from '../worksheet/types';
 import type { BuildStudy } from '../shape/study';
@@ -55,12 +55,16 @@ export interface Process {
   kind: 'print' | 'machine' | 'cut' | 'hand';
   where: 'house' | 'bureau';
   what: string;
+  /** As an instruction, for the head of a verdict: "Have it welded up". */
+  imperative?: string;
   /** Largest part, mm, sorted long to short. */
   envelope_mm: [number, number, number];
   /** Tolerance it holds without further work: ±(a + b·L), mm. */
   tolerance: { a_mm: number; b_per_mm: number };
-  /** Suits only flat or blocky work; shaped work cannot be made this way. */
-  forms?: readonly ('flat' | 'block' | 'shaped')[];
+  /** Suits only work of these forms; other work cannot be made this way. */
+  forms?: readonly Form[];
+  /** Uses of one, where it is used again though the duty is used up by one: a core that is pulled out. */
+  uses?: Range;
   facts: readonly Fact[];
   /** Must include `mass_part` (kg). Lines with `cost` make up the price. */
   lines: readonly Line[];

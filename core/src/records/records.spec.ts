@@ -138,11 +138,11 @@ describe('evidence', () => {
       row('build', { tool: 't', process: 'extrusion-chamber', outcome: 'failed' }),
     ]);
     const m = material('pa12-cf');
-    const before = lifeEntry('locate', m, 'none', false), after = lifeEntry('locate', m, 'none', false, log);
+    const before = lifeEntry({ duty: 'locate' }, m, 'none', false), after = lifeEntry({ duty: 'locate' }, m, 'none', false, log);
     expect(after.likely).toBeLessThan(before.likely / 5);
     expect(after.source).toMatchObject({ kind: 'measured', text: expect.stringContaining('12 tools of your own log') });
     // A steel face is another tool.
-    expect(lifeEntry('locate', m, 'none', true, log)).toEqual(lifeEntry('locate', m, 'none', true, NO_EVIDENCE));
+    expect(lifeEntry({ duty: 'locate' }, m, 'none', true, log)).toEqual(lifeEntry({ duty: 'locate' }, m, 'none', true, NO_EVIDENCE));
     const site = { shop: DEFAULT_SHOP, evidence: log };
     const scrap = evaluateRoute(plainFacts(demoDoc({ family: 'assembly-fixture' }), site), { process: 'extrusion-chamber', material: 'pa12-cf' }, []).entries
       .find((e) => e.name === 'scrap')!;

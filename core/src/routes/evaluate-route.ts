@@ -11,6 +11,7 @@ import type { Figured } from '../worksheet/figured';
 import { namesIn } from '../worksheet/parse';
 import { likelyInputs, percentiles, type Percentiles, sampleEntries } from '../worksheet/sample';
 import type { Column, Entry, Line, Range } from '../worksheet/types';
+import { usedUp } from '../life/life';
 import { shapeEntries } from '../case/shape-entries';
 import { routeKey } from '../case/types';
 import { shelfOf } from '../shelf/shelf';
@@ -41,13 +42,28 @@ export interface RouteResult extends Figured {
 const ZERO: Range = { low: 0, likely: 0, high: 0 };
 const plus = (a: Range, b: Range): Range => ({ low: a.low + b.low, likely: a.likely + b.likely, high: a.high + b.high });
 
-/** What a set of remedies adds to one tool. */
-export function remedyLoad(remedies: readonly Remedy[]): RemedyLoad {
+/** What screening leaves of a doubt. */
+export interface Doubt {
+  /** Conditions still to be tried. */
+  trials: number;
+  /** Chance that all holds. */
+  chance: number;
+}
+export const NO_DOUBT: Doubt = { trials: 0, chance: 1 };
+
+/** What a set of remedies adds to one tool, and the doubt that is left with them. */
+export function remedyLoad(remedies: readonly Remedy[], doubt: Doubt = NO_DOUBT): RemedyLoad {
+  const faces = remedies.filter((r) => r.carriesWear);
   return {
+    ...doubt,
     money: remedies.reduce((s, r) => plus(s, r.money), ZERO),
     hours: remedies.reduce((s, r) => plus(s, r.hours), ZERO),
     mass_kg: remedies.reduce((s, r) => plus(s, r.mass_kg), ZERO),
-    metalFace: remedies.some((r) => r.metalFace),
+    once_hours: remedies.reduce((s, r) => plus(s, r.once_hours), ZERO),
+    metalFace: faces.length > 0,
+    face: { money: faces.reduce((s, r) => plus(s, r.money), ZERO), hours: faces.reduce((s, r) => plus(s, r.hours), ZERO) },
+    extraPieces: remedies.reduce((s, r) => s + (r.extraPieces ?? 0), 0),
+    lifeUsed: Math.min(1, ...remedies.map((r) => r.lifeUsed ?? 1)),
     names: remedies.map((r) => r.how),
   };
 }
@@ -98,7 +114,9 @@ export function massOf(facts: CaseFacts, pin: Pin): number {
   const { doc, site } = facts;
   const process = processOf(pin.process);
   const sheet = massSheets.get(process.id);
-  if (sheet && !doc.overrides[routeKey(pin)] && !facts.contributions.length) {
+  // What is used once is printed sparsely: another figure than the process's own.
+  const once = usedUp(facts.family, shelfOf(site.shop).material(pin.material));
+  if (sheet && !once && !doc.overrides[routeKey(pin)] && !facts.contributions.length) {
     const size = (process.kind === 'print' ? printedSizes : stockSizes)(doc);
     const own = processFigures(process);
     const density = shelfOf(site.shop).material(pin.material).density_g_cm3.likely;
@@ -140,8 +158,9 @@ function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
   for (const s of route.stages) for (const name of [s.hours, s.runs]) if (name && !columns.has(name)) columns.set(name, inputs[name]);
   const stages = schedule(route.stages, stretched(route.stages, columns, inputs[OWN_DAYS], 1), 0, calendar, from);
   const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
-  const days = quoted ? (inputs[LEAD_ENTRY] as number) : (lastEnd(stages) - from) / DAY_MIN;
-  return { stages, days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
+  const days = quoted ? (inputs[LEAD_ENTRY] as number) : Math.max(0, lastEnd(stages) - from) / DAY_MIN;
+  // Nothing to model, nothing to show.
+  return { stages: stages.filter((s) => s.hours > 0), days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
 }
 
 let lastCalendar: { key: string; calendar: WorkCalendar } | undefined;
@@ -153,11 +172,22 @@ export function calendarFor(shop: Shop, start: string): WorkCalendar {
 }
 
 /**
- * Evaluate one route: hours, then the activity network, then money.
+ * Evaluate one route.
  * @param samples 0 for the point estimate alone
  */
-export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Remedy[], samples = 0, seed = 1): RouteResult {
-  const route = routeSheet(facts, pin, remedyLoad(remedies));
+export function evaluateRoute(
+  facts: CaseFacts,
+  pin: Pin & { doubt?: Doubt },
+  remedies: readonly Remedy[],
+  samples = 0,
+  seed = 1,
+): RouteResult {
+  const route = routeSheet(facts, pin, remedyLoad(remedies, pin.doubt));
+  return evaluateSheet(facts, route, { id: routeKey(pin), title: `${route.process.label}, ${route.material.label}` }, samples, seed);
+}
+
+/** Evaluate a route's sheet, whatever it stands for: hours, then the activity network, then money. */
+export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: string; title: string }, samples: number, seed: number): RouteResult {
   const calendar = calendarFor(facts.site.shop, facts.doc.start);
   const from = calendar.shiftStart;
   const all: Entry[] = [...route.entries, ...overridden(route)];
@@ -168,8 +198,7 @@ export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Rem
     new Map<string, Column>([...Object.entries(values), ...evaluate(hours, values, n).columns]);
   const point = evaluate(route.sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
   const subject = {
-    id: routeKey(pin),
-    title: `${route.process.label}, ${route.material.label}`,
+    ...name,
     sheet: route.sheet,
     entries: route.entries,
     overrides: route.overrides,
@@ -184,7 +213,7 @@ export function evaluateRoute(facts: CaseFacts, pin: Pin, remedies: readonly Rem
   if (!quoted) {
     const hoursOf = stretched(route.stages, columnsOf(draws, samples), draws[OWN_DAYS], samples);
     const ends = finishTimes(route.stages, hoursOf, samples, calendar, from);
-    draws[LEAD_ENTRY] = ends.map((t) => (t - from) / DAY_MIN);
+    draws[LEAD_ENTRY] = ends.map((t) => Math.max(0, t - from) / DAY_MIN);
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
   lead.risk = { ...spread, readyP50: isoAt(calendar, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar, from + spread.p90 * DAY_MIN) };

@@ -1,3 +1,7 @@
+import { EMPTY_TODAY, TODAY_WAY_IDS } from '../case/today';
+import type { CaseDoc } from '../case/types';
+import { evaluateCase } from '../decide/evaluate-case';
+import { evaluateToday, todayOf } from './today';
 import { readdirSync } from 'node:fs';
 import { factsOf } from '../plan/facts';
 import { BUILT_IN_SITE } from '../records/site';
@@ -85,7 +89,11 @@ describe('the worksheet of a heated-chamber print', () => {
   it('replaces worn tools: 2 copies sharing 32 000 cycles at 12 000 a tool (× 0.6 for rubbing) need 3 each', () => {
     expect(at('life')).toBeCloseTo(7200, 8);
     expect(at('tools_by_wear')).toBe(6);
-    expect(at('price_programme')).toBeCloseTo(at('price_order') + 4 * at('price_each') + at('change_cost'), 8);
+    // One change likely, a new tool each time: two spells of 16 000 cycles, 8 000 a copy, need two tools a copy and spell.
+    expect(at('revisions')).toBe(1);
+    expect(at('tools_bought')).toBe(2 * 2 * 2);
+    expect(at('tools_by_change')).toBe(2);
+    expect(at('price_programme')).toBeCloseTo(at('price_order') + 6 * at('price_each') + at('change_cost'), 8);
     expect(at('cost_per_cycle')).toBeCloseTo(at('price_programme') / 32_000, 12);
   });
 });
@@ -209,15 +217,6 @@ describe('figures of the shop that a process asks for', () => {
 });
 
 describe('quotes', () => {
-  it('of today go over the route that makes the tool today, the estimate is kept', () => {
-    const doc = demoDoc({ today: { way: 'machined', material: null, cost: 620, wait_days: 26, delay_per_day: 10 } });
-    const r = evaluateRoute(factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 'al-6061' }, []);
-    expect(valueOf(r.point, 'price_each')).toBe(620);
-    expect(valueOf(r.point, 'computed:price_each')).toBeGreaterThan(50);
-    expect(r.lead).toMatchObject({ days: 26, quoted: true });
-    expect(valueOf(r.point, 'wait_cost')).toBe(260);
-    expect(valueOf(evaluateRoute(factsOf(doc, BUILT_IN_SITE), pin('extrusion-open'), []).point, 'price_each')).not.toBe(620);
-  });
   it('of the user go over any line or entry of one route', () => {
     const doc = demoDoc({
       overrides: {
@@ -248,7 +247,51 @@ describe('the shelf', () => {
     }
   });
   it('gives stock that is cut a cutting effort', () => {
-    for (const p of PROCESSES.filter((x) => x.kind !== 'print'))
+    for (const p of PROCESSES.filter((x) => x.lines.some((l) => l.expr.includes('cutting'))))
       for (const m of materialsFor(p.id)) expect(routeEntries(factsOf(demoDoc(), BUILT_IN_SITE), p, m, NONE).some((e) => e.name === 'cutting')).toBe(true);
+  });
+});
+
+describe('the tool of today', () => {
+  const facts = (today: Partial<CaseDoc['today']>, more: Partial<CaseDoc> = {}) =>
+    factsOf(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', ...today }, ...more }), BUILT_IN_SITE);
+  const figure = (today: Partial<CaseDoc['today']>, name: string): number => valueOf(evaluateToday(facts(today)).point, name);
+
+  it('has the figures that somebody knows, and the estimate beside them', () => {
+    const r = evaluateToday(facts({ cost: 620, once: 80, wait_days: 26, weight_kg: 2.1, life_cycles: 5000, delay_per_day: 10 }));
+    const v = (name: string): number => valueOf(r.point, name);
+    expect([v('price_each'), v('price_once'), v('mass_tool'), v('life'), v('wait_cost')]).toEqual([620, 80, 2.1, 5000, 260]);
+    expect(v('price_order')).toBeCloseTo(80 + 2 * 620, 9);
+    expect(v('computed:price_each')).toBeGreaterThan(50);
+    expect(r.lead).toMatchObject({ days: 26, quoted: true });
+    expect(r.id).toBe('today/today');
+  });
+  it('goes over no other route, whatever it is made of', () => {
+    const doc = facts({ cost: 620, wait_days: 26 });
+    for (const p of [{ process: 'cnc-mill', material: 'al-6061' }, { process: 'cnc-mill', material: 's235' }])
+      expect(valueOf(evaluateRoute(doc, p, []).point, 'price_each')).toBeCloseTo(valueOf(evaluateRoute(facts({}), p, []).point, 'price_each'), 9);
+  });
+  it('without a price is estimated from the nearest process and material, drawn already', () => {
+    const near = evaluateRoute(facts({}), { process: 'cnc-mill', material: 's235' }, []);
+    expect(figure({ material: 's235' }, 'price_each')).toBeCloseTo(valueOf(near.point, 'price_each'), 9);
+    expect(figure({ material: 's235' }, 'redraw_h')).toBe(0);
+    expect(todayOf(facts({ way: 'welded' }))).toMatchObject({ label: 'Today: welded up from pieces', near: { process: { id: 'fabrication' }, guessed: true } });
+  });
+  it('is built up from as many pieces as were counted', () => {
+    // Each piece is sawn, drilled, joined and drawn: three times the pieces are dearer by more than half.
+    expect(figure({ way: 'welded', pieces: 24 }, 'price_each')).toBeGreaterThan(1.5 * figure({ way: 'welded', pieces: 8 }, 'price_each'));
+  });
+  it('where there is none is doing without: what a day costs, on every working day', () => {
+    const r = evaluateToday(facts({ way: 'none', delay_per_day: 12 }, { need: { years: { level: 'must', value: 2, from: '' } } }));
+    // Five days a week of 365, less four in a hundred.
+    expect(valueOf(r.point, 'price_programme')).toBeCloseTo(12 * 2 * ((365 * 5) / 7) * 0.96, 6);
+    expect([r.lead.days, valueOf(r.point, 'price_order'), valueOf(r.point, 'mass_tool')]).toEqual([0, 0, 0]);
+  });
+  it('never disappears, and nothing rules it out', () => {
+    for (const way of TODAY_WAY_IDS) {
+      const doc = demoDoc({ today: { ...EMPTY_TODAY, way, material: 'al-6061' }, need: { serviceTemp: { level: 'must', value: 900, from: '' } } });
+      const { view } = evaluateCase(doc, BUILT_IN_SITE, 50);
+      expect(view.pins.at(-1)).toMatchObject({ letter: 'T', option: { process: 'today', state: 'pass' } });
+    }
   });
 });

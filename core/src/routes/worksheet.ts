@@ -1,14 +1,15 @@
 import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
 import { machiningEntries, shapeEntries } from '../case/shape-entries';
-import type { CaseDoc, LineOverride, Pin, TodayWay } from '../case/types';
+import type { CaseDoc, LineOverride, Pin } from '../case/types';
 import { routeKey } from '../case/types';
-import { lifeEntry } from '../life/life';
-import type { WearMode } from '../need/requirements';
+import { faceEntry, lifeEntry, usedUp } from '../life/life';
+import type { ChangeBy, WearMode } from '../need/requirements';
+import type { Family } from '../need/family';
 import { shelfOf } from '../shelf/shelf';
 import { blendedShare, type Evidence, ownFactor, ownLog, ratioEvidence } from '../records/evidence';
 import { shopEntries, type Shop } from '../shelf/shop';
-import type { Material } from '../shelf/types';
+import { exactly, type Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
 import type { Figured } from '../worksheet/figured';
 import { onceOfTwo } from '../worksheet/once';
@@ -24,8 +25,19 @@ export interface RemedyLoad {
   money: Range;
   hours: Range;
   mass_kg: Range;
+  /** Engineer's hours paid once an order. */
+  once_hours: Range;
   metalFace: boolean;
+  /** Money and hours of the metal faces alone: what is paid again when they are worn. */
+  face: { money: Range; hours: Range };
+  /** Share of its life after which a tool is replaced: all of it, or what was planned. */
+  lifeUsed: number;
+  /** Pieces made to be measured, beside those that are used. */
+  extraPieces: number;
   names: string[];
+  /** Conditions still to be tried with these remedies, and the chance that all of it then holds. */
+  trials: number;
+  chance: number;
 }
 
 /** A route ready to be evaluated: its lines compiled, its entries gathered, its overridden lines set aside. */
@@ -49,7 +61,9 @@ const linesOf = onceOfTwo((process: Process, contributions: readonly Contributio
 
 /** Stages of a route: those of its process, with the hours that plans ask for before the first and before it is inspected. */
 function stagesOf(process: Process, contributions: readonly Contribution[]): readonly Stage[] {
-  const out = [...process.stages];
+  const out: Stage[] = [{ id: 'model', label: 'Model it, draw in the remedies', resource: 'engineer', mode: 'work', hours: 'redraw_h' }, ...process.stages];
+  // A first one is made and measured when everything is prepared.
+  out.splice(2, 0, { id: 'proof', label: 'Make and measure a first one', resource: 'printer', mode: 'run', hours: 'proof_h' });
   if (giftSum(contributions, 'fitting_hours')) {
     const inspect = out.findIndex((s) => s.resource === 'metrology');
     out.splice(inspect < 0 ? out.length : inspect, 0, {
@@ -100,26 +114,49 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' },
     key: `${process.id}.${material.id}.${name}`,
   });
+  const wear = (need.wear?.value as WearMode | undefined) ?? 'none';
   const entries: Entry[] = [
     ...CONSTANTS,
     ...shopEntries(site.shop),
     ...shapeEntries(doc, printed),
-    ...learned(factEntries(process), process, site.evidence),
+    ...sparse(learned(factEntries(process), process, site.evidence), usedUp(family, material)),
     ...ownEntries(process, site.evidence),
     ...(process.profileEntries?.(shapeFor(doc, printed)?.study?.build) ?? []),
     // Copies are what was asked for, assumed or not: nobody orders between four and eight trays.
-    needed('copies', 'Copies in use', '', need.copies, 1, 0),
+    lotEntry(needed('copies', 'Copies in use', '', need.copies, 1, 0), need, usedUp(family, material)),
     needed('cycles_per_year', 'Cycles a year', 'cycle/year', need.cyclesPerYear, 5000),
     needed('years', 'Years of the programme', 'year', need.years, 4),
-    { name: 'revisions', label: 'Design changes over the programme', unit: '', ...family.revisions, whole: true, source: typed(true), key: 'need.revisions' },
+    revisionsEntry(need, family),
+    {
+      name: 'changed_anew',
+      label: 'At a design change the tool is made anew',
+      unit: '',
+      ...exactly(CHANGE_ANEW[(need.changeBy?.value as ChangeBy | undefined) ?? 'new']),
+      source: typed(need.changeBy?.assumed ?? true),
+    },
     {
       name: 'delay_per_day',
       label: "Cost of a day's delay",
       unit: 'money/day',
-      low: doc.today.delay_per_day,
-      likely: doc.today.delay_per_day,
-      high: doc.today.delay_per_day,
-      source: { kind: 'need', text: 'From the Need step.' },
+      ...exactly(doc.today.waitingFree ? 0 : doc.today.delay_per_day),
+      source: { kind: 'need', text: doc.today.waitingFree ? 'Waiting is left out of this case, as said on the Sheet.' : 'From the Need step.' },
+    },
+    {
+      name: 'chance_holds',
+      label: 'Chance that it holds',
+      unit: '',
+      ...exactly(remedies.chance),
+      source: {
+        kind: 'standard',
+        text: 'From the checks: each knows from the ranges on both sides how likely it is to hold. Open the route on the Routes step.',
+      },
+    },
+    {
+      name: 'trials',
+      label: 'Conditions to be tried',
+      unit: '',
+      ...exactly(remedies.trials),
+      source: { kind: 'standard', text: 'Checks of this route that hold on condition, with the remedies counted in.' },
     },
     {
       name: LEAD_ENTRY,
@@ -132,9 +169,41 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     },
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
-    lifeEntry(family.duty, material, (need.wear?.value as WearMode | undefined) ?? 'none', remedies.metalFace, site.evidence),
+    lifeEntry(family, material, wear, remedies.metalFace, site.evidence, process.uses),
+    faceEntry(family.duty, wear, remedies.metalFace),
+    remedy('face_money', 'A new set of metal faces, bought', 'money', remedies.face.money),
+    remedy('face_hours', 'Fitting a new set of metal faces', 'h', remedies.face.hours),
+    {
+      name: 'life_used',
+      label: 'Share of its life after which it is replaced',
+      unit: '',
+      ...exactly(remedies.lifeUsed),
+      source: { kind: 'standard', text: remedies.lifeUsed < 1 ? 'Replaced as planned, before it is worn.' : 'Used until it is worn.' },
+    },
     remedy('remedy_money', 'Metal parts and remedies, bought', 'money', remedies.money),
     remedy('remedy_hours', 'Fitting metal parts and remedies', 'h', remedies.hours),
+    remedy('extra_pieces', 'First prints, to be measured', '', exactly(remedies.extraPieces)),
+    {
+      name: 'proof_run_h',
+      label: 'Printing and measuring a first one',
+      unit: 'h',
+      low: 8,
+      likely: 16,
+      high: 40,
+      source: { kind: 'guess', text: 'A night on the printer and a turn on the measuring machine.' },
+      key: `${process.id}.proof_run_h`,
+    },
+    remedy('remedy_once_h', 'Drawing and setting out the remedies, once', 'h', remedies.once_hours),
+    {
+      name: 'model_h',
+      label: 'Modelling it',
+      unit: 'h',
+      ...(shapeFor(doc, printed) ? exactly(0) : MODEL_H),
+      source: shapeFor(doc, printed)
+        ? { kind: 'measured', text: 'There is a model already.' }
+        : { kind: 'guess', text: 'No model is there yet: somebody has to draw it.' },
+      key: 'case.model_h',
+    },
     remedy('remedy_mass', 'Weight of metal parts', 'kg', remedies.mass_kg),
   ];
   entries.push(...contributions.flatMap((c) => c.entries));
@@ -154,19 +223,54 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       shelf('cutting', 'Cutting effort, aluminium = 1', '', { low: material.cutting * 0.85, likely: material.cutting, high: material.cutting * 1.2 }),
     );
   }
+  // As many pieces as today's tool is put together from, where they were counted.
+  const { pieces } = doc.today;
+  if (pieces !== null) {
+    for (const [i, e] of entries.entries())
+      if (e.name === 'pieces') entries[i] = { ...e, ...exactly(pieces), source: { kind: 'need', text: "Counted on today's tool." } };
+  }
   // What the mesh says stands in for what the process brings along.
   const measured = printed ? [] : machiningEntries(doc).filter((e) => e.name === 'setups' ? !!material.cutting : entries.some((x) => x.name === e.name));
   return [...entries.filter((e) => !measured.some((m) => m.name === e.name)), ...measured];
 }
 
-/** Process that stands for the way a tool is made today; its price is overridden by today's. */
-export const TODAY_PROCESS: Record<TodayWay, string | undefined> = {
-  machined: 'cnc-mill',
-  bought: 'cnc-mill',
-  'hand-made': 'manual-mill',
-  cut: 'sheet-cut',
-  none: undefined,
-};
+/** What is used once is printed as hollow as the cure lets it: it has to be paid for, and got out again. */
+const SPARSE: Readonly<Record<string, Range>> = { wall: { low: 1, likely: 1.4, high: 2 }, infill: { low: 0.04, likely: 0.08, high: 0.18 } };
+const sparse = (facts: Entry[], once: boolean): Entry[] =>
+  once
+    ? facts.map((e) => (SPARSE[e.name]
+      ? { ...e, ...SPARSE[e.name], key: `${e.key}.sparse`, source: { kind: 'guess' as const, text: 'Used once: printed as hollow as the cure lets it.' } }
+      : e)
+    )
+    : facts;
+
+const MONTHS = 12;
+/** What is used up one a cycle is made in lots of a month's use, not one by one. */
+function lotEntry(copies: Entry, need: CaseFacts['need'], once: boolean): Entry {
+  const lot = Math.ceil((need.cyclesPerYear?.value ?? 0) / MONTHS);
+  if (!once || copies.likely >= lot) return copies;
+  return { ...copies, label: 'Pieces made at a time', ...exactly(lot), source: { kind: 'guess', text: "Used up one a cycle: made in lots of a month's use." } };
+}
+
+/** Drawing a tool of which there is no model, h. */
+const MODEL_H: Range = { low: 0.5, likely: 1.5, high: 4 };
+
+/** Part of a new tool that a design change asks for. */
+const CHANGE_ANEW: Record<ChangeBy, number> = { new: 1, 'cut-again': 0.3, insert: 0.15 };
+
+/** A programme shorter than this, in cycles and years, sees no design change unless somebody says so. */
+const SHORT_CYCLES = 300;
+const SHORT_YEARS = 1;
+
+function revisionsEntry(need: CaseFacts['need'], family: Family): Entry {
+  const entry = { name: 'revisions', label: 'Design changes over the programme', unit: '', whole: true, key: 'need.revisions' };
+  if (need.changes && !need.changes.assumed) return { ...entry, ...exactly(need.changes.value), source: { kind: 'need', text: 'From the Need step.' } };
+  const years = need.years?.value ?? Infinity;
+  const cycles = (need.cyclesPerYear?.value ?? Infinity) * years;
+  if (cycles < SHORT_CYCLES || years < SHORT_YEARS)
+    return { ...entry, ...exactly(0), source: { kind: 'guess', text: 'None in so short a programme; say otherwise on the Need step.' } };
+  return { ...entry, ...family.revisions, source: { kind: 'guess', text: 'Usual for this kind of tool; say otherwise on the Need step.' } };
+}
 
 /** Rates and queues of the shop that a process's lines and stages ask for, the site's own before the built-in ones. */
 export function shopFiguresOf(process: Process, shop: Shop): readonly Entry[] {
@@ -205,56 +309,48 @@ function learned(facts: Entry[], process: Process, evidence: Evidence): Entry[] 
   );
 }
 
-/** Today's price is a quote for the way the tool is made today: it goes over that route's price, estimate kept beside. */
-export function routeOverrides(doc: CaseDoc, pin: Pin): Record<string, Override> {
-  const own = Object.fromEntries(Object.entries(doc.overrides[routeKey(pin)] ?? {}).map(([name, o]) => [name, toOverride(o)]));
-  const out: Record<string, Override> = {};
-  const { cost, way, wait_days, material } = doc.today;
-  if (material && material !== pin.material) return own;
-  if (wait_days !== null && TODAY_PROCESS[way] === pin.process) {
-    const note = 'The wait today, from the Need step.';
-    out[LEAD_ENTRY] = { low: wait_days * 0.7, likely: wait_days, high: wait_days * 1.5, note, source: { kind: 'quote', text: note } };
-  }
-  if (cost !== null && TODAY_PROCESS[way] === pin.process) {
-    const note = "Today's price of one tool, from the Need step; programming and freight included.";
-    const source: Source = { kind: 'quote', text: note };
-    out['price_each'] = { low: cost, likely: cost, high: cost, note, source };
-    out['price_once'] = { low: 0, likely: 0, high: 0, note, source };
-  }
-  return { ...out, ...own };
-}
+/** Figures that somebody put over the lines of a route. */
+export const routeOverrides = (doc: CaseDoc, key: string): Record<string, Override> =>
+  Object.fromEntries(Object.entries(doc.overrides[key] ?? {}).map(([name, o]) => [name, toOverride(o)]));
 
 const toOverride = (o: LineOverride): Override => ({ low: o.low, likely: o.likely, high: o.high, note: o.note, source: { kind: o.kind, text: o.note } });
 
 const sheetCache = new Map<string, Sheet>();
 
-/** Gather and compile. Compiled sheets depend on the process, the lines of the plans and the overridden lines only, and are kept. */
+/** Gather and compile a pinned route. */
 export function routeSheet(facts: CaseFacts, pin: Pin, remedies: RemedyLoad): RouteSheet {
-  const { doc, site, contributions } = facts;
   const process = processOf(pin.process);
-  const material = shelfOf(site.shop).material(pin.material);
-  const given = routeOverrides(doc, pin);
+  const material = shelfOf(facts.site.shop).material(pin.material);
+  const key = routeKey(pin);
+  return sheetOf(facts, process, routeEntries(facts, process, material, remedies), material, routeOverrides(facts.doc, key), key);
+}
+
+/**
+ * Compile the lines of a process over entries, some of both put over. Compiled sheets depend on the process, the lines of the plans
+ * and the overridden lines only, and are kept.
+ * @param key tells the samples of what is put over from those of other subjects
+ */
+export function sheetOf(
+  { contributions }: Pick<CaseFacts, 'contributions'>,
+  process: Process,
+  gathered: readonly Entry[],
+  material: Material,
+  given: Readonly<Record<string, Override>>,
+  key: string,
+): RouteSheet {
   const lines = routeLines(process, contributions);
   const isLine = (name: string): boolean => lines.some((l) => l.name === name);
   const overrides = Object.fromEntries(Object.entries(given).filter(([name]) => isLine(name)));
   // An overridden entry has no computed value to keep beside it: it is simply replaced, and says so.
-  const entries = routeEntries(facts, process, material, remedies).map((e) =>
-    given[e.name]
-      ? {
-        ...e,
-        low: given[e.name].low,
-        likely: given[e.name].likely,
-        high: given[e.name].high,
-        source: given[e.name].source,
-        key: `override.${routeKey(pin)}.${e.name}`,
-      }
-      : e
-  );
-  const key = `${process.id}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
-  let sheet = sheetCache.get(key);
+  const entries = gathered.map((e) => {
+    const own = given[e.name];
+    return own ? { ...e, low: own.low, likely: own.likely, high: own.high, source: own.source, key: `override.${key}.${e.name}` } : e;
+  });
+  const id = `${process.id}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
+  let sheet = sheetCache.get(id);
   if (!sheet) {
     sheet = compileSheet(lines, entries.map((e) => e.name), Object.keys(overrides));
-    sheetCache.set(key, sheet);
+    sheetCache.set(id, sheet);
   }
   return { process, material, stages: stagesOf(process, contributions), entries, sheet, overrides };
 }

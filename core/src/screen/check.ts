@@ -1,9 +1,12 @@
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { Family, Form } from '../need/family';
+import { type RequirementId, requirementSpec } from '../need/requirements';
 import type { Process } from '../process/process';
 import type { Hole } from '../shape/holes';
 import type { ShapeStudy } from '../shape/study';
 import type { Material } from '../shelf/types';
+import { normalCdf } from '../quantity/normal';
+import type { Range } from '../worksheet/types';
 import type { Remedy } from './remedy';
 import type { RemedyId } from './remedies';
 import type { CheckId } from './screen';
@@ -27,6 +30,8 @@ export interface Finding {
   unit?: string;
   /** Share left before the limit: 0.2 is 20 % to spare, negative is short. */
   margin?: number;
+  /** Chance that it holds, from the ranges of the route's figure and of the limit; `STATE_CHANCE` where none is worked out. */
+  chance?: number;
   /** One sentence an engineer would say. */
   reason: string;
   /** What the check rests on, and how far it may be trusted. */
@@ -37,9 +42,12 @@ export interface Finding {
   bridge?: boolean;
 }
 
-export interface CheckResult extends Omit<Finding, 'offers'> {
+export interface CheckResult extends Omit<Finding, 'offers' | 'chance'> {
   id: CheckId;
   label: string;
+  chance: number;
+  /** All that asks for it are wants: missing it is trouble, not failure. */
+  want?: true;
   /** Offers that can be done on this route, priced. */
   offers: Remedy[];
 }
@@ -54,6 +62,8 @@ export interface CheckContext {
   traits: Traits;
   /** Remedies taken, by id. */
   taken: ReadonlySet<string>;
+  /** What the remedies taken add to the weight, kg. */
+  extra_kg: number;
   size: Size;
   form: Form;
   /** What the analyses found on the mesh of this way of making; absent without a mesh, or before they have run. */
@@ -63,6 +73,8 @@ export interface CheckContext {
   holes?: readonly Pick<Hole, 'diameter_mm' | 'depth_mm' | 'through'>[];
   /** Machines on site: false where a process of the house has none. */
   onSite: boolean;
+  /** Life of one tool, cycles, with or without metal on its working faces: given, learned from the log, or the book's. */
+  life(metalFace: boolean): Range;
   /** Figures of this route before remedies, worked out when asked for. */
   figures: { readonly mass_kg: number; readonly lead_days: number };
 }
@@ -71,6 +83,8 @@ export interface CheckContext {
 export interface Check {
   id: string;
   label: string;
+  /** Requirements that set its limit. Where all that decide are assumed, a failure is a question to be answered, not an exclusion. */
+  limits?: readonly RequirementId[];
   run(ctx: CheckContext): Finding | undefined;
 }
 
@@ -78,3 +92,32 @@ export interface Check {
 export const byLevel = (level: 'must' | 'want', state: State): State => (level === 'want' && state === 'fail' ? 'conditional' : state);
 
 export const isPrint = (ctx: CheckContext): boolean => ctx.process.kind === 'print';
+
+/** Chance that a check holds where its state is all that is known of it. */
+export const STATE_CHANCE: Record<State, number> = { pass: 1, conditional: 0.8, unknown: 0.5, fail: 0.02 };
+
+/** A requirement's figure as a range: exact where somebody gave it, as wide as its doubt where it is assumed. */
+export function askedRange(need: ResolvedNeed, id: RequirementId): Range {
+  const r = need[id];
+  const x = r?.value as number;
+  const spec = requirementSpec(id);
+  if (!r?.assumed || spec.kind !== 'number') return { low: x, likely: x, high: x };
+  return 'by' in spec.doubt
+    ? { low: x - spec.doubt.by, likely: x, high: x + spec.doubt.by }
+    : { low: x / spec.doubt.times, likely: x, high: x * spec.doubt.times };
+}
+
+/** A range from P5 to P95 is this many standard deviations wide. */
+const NINETY = 3.29;
+
+/**
+ * Chance that a figure stays at or below a limit, both being ranges from P5 to P95 about their likely value: normal, independent,
+ * Φ((limit − figure)/√(σ₁² + σ₂²)), each σ that of the side that faces the other. Two exact figures give 1 or 0.
+ */
+export function chanceAtMost(figure: Range, limit: Range): number {
+  const gap = limit.likely - figure.likely;
+  const side = (r: Range, up: boolean): number => (2 * (up ? r.high - r.likely : r.likely - r.low)) / NINETY;
+  const sigma = Math.hypot(side(figure, gap > 0), side(limit, gap < 0));
+  if (!(sigma > 0)) return gap >= 0 ? 1 : 0;
+  return normalCdf(gap / sigma);
+}

@@ -1,3 +1,5 @@
+import { evaluateRoute } from '../routes/evaluate-route';
+import { valueOf } from '../worksheet/evaluate';
 import { readdirSync } from 'node:fs';
 import { factsOf } from '../plan/facts';
 import { BUILT_IN_SITE } from '../records/site';
@@ -42,7 +44,7 @@ describe('remedies', () => {
     const bushed = route('extrusion-chamber/pa12-cf', need, ['bushings']);
     expect([state(bare, 'tolerance'), state(bushed, 'tolerance')]).toEqual(['conditional', 'pass']);
     expect([state(bare, 'heat'), state(bushed, 'heat')]).toEqual(['conditional', 'conditional']);
-    expect(bushed.checks.find((c) => c.id === 'tolerance')?.reason).toBe('Steel bushings hold ±0.02 mm where they are; the rest holds about ±0.33 mm.');
+    expect(bushed.checks.find((c) => c.id === 'tolerance')?.reason).toBe('Steel bushings hold ±0.02 mm where they are; the rest holds about ±0.16 mm.');
   });
   it('a steel face lasts, but marks', () => {
     const need = { wear: 'abrasive', cyclesPerYear: 4000, years: 3, nonMarring: true, copies: 1 };
@@ -54,11 +56,11 @@ describe('remedies', () => {
     expect(both.quarrels.length).toBe(1);
   });
   it('annealing buys ten degrees and pays with size', () => {
-    const need = { serviceTemp: 128, tolerance: 0.4 };
+    const need = { serviceTemp: 128, tolerance: 0.2 };
     const o = route('extrusion-chamber/pa12-cf', need, ['anneal']);
-    // 120 °C and ten more; ±0.33 mm and half as much again is ±0.50 mm.
+    // 120 °C and ten more; ±0.164 mm and half as much again is ±0.25 mm.
     expect([state(o, 'heat'), state(o, 'tolerance')]).toEqual(['pass', 'conditional']);
-    expect(o.checks.find((c) => c.id === 'tolerance')?.value).toBeCloseTo(1.5 * (0.15 + 0.0015 * 120), 10);
+    expect(o.checks.find((c) => c.id === 'tolerance')?.value).toBeCloseTo(1.5 * (0.08 + 0.0007 * 120), 10);
   });
   it('a quarter more depth bears 1.25² the load', () => {
     const limit = (r?: string[]): number => route('extrusion-chamber/pa12-cf', { load: 3000 }, r).checks.find((c) => c.id === 'strength')!.limit!;
@@ -69,11 +71,17 @@ describe('remedies', () => {
   });
   it('change the price by what they cost, and the weight', () => {
     const need = { tolerance: 0.05 };
-    const none = route('extrusion-chamber/pa12-cf', need, []);
-    const bushed = route('extrusion-chamber/pa12-cf', need, ['bushings']);
-    // 18 bought and 0.6 h at 45 an hour: 45 direct, then 5 % of builds that fail and 15 % overhead.
-    expect(bushed.price_each - none.price_each).toBeCloseTo((45 / 0.95) * 1.15, 6);
-    expect(bushed.mass_kg - none.mass_kg).toBeCloseTo(0.05, 10);
+    const point = (taken: string[]) => {
+      const o = route('extrusion-chamber/pa12-cf', need, taken);
+      return evaluateRoute(factsOf(readNeed({ family: 'hand-jig', size_mm: [120, 80, 30], need: {} }), BUILT_IN_SITE), o, o.remedies).point;
+    };
+    const [none, bushed] = [point([]), point(['bushings'])];
+    const more = (name: string): number => valueOf(bushed, name) - valueOf(none, name);
+    // Four bores: 20 bought and 0.65 h at 45 an hour are 49.25 direct, then 5 % of builds that fail and 15 % overhead.
+    expect(more('price_each')).toBeCloseTo((49.25 / 0.95) * 1.15, 6);
+    // Once an order, 0.4 h of the engineer at 65, and overhead.
+    expect(more('price_once')).toBeCloseTo(0.4 * 65 * 1.15, 6);
+    expect(more('mass_tool')).toBeCloseTo(0.048, 10);
   });
   it('a coat bears a fluid that attacks the bare plastic, and insulates', () => {
     const need = { fluids: ['alkaline'], esd: 'dissipative' };

@@ -10,10 +10,12 @@ import { drainHoles } from './remedies/drain-holes';
 import { drilledHoles } from './remedies/drilled-holes';
 import { dryBox } from './remedies/dry-box';
 import { fibreRods } from './remedies/fibre-rods';
+import { insist } from './remedies/insist';
 import { joinPieces } from './remedies/join-pieces';
 import { machinedDatums } from './remedies/machined-datums';
 import { metalFace } from './remedies/metal-face';
 import { plannedReplacement } from './remedies/planned-replacement';
+import { printAgain } from './remedies/print-again';
 import { ream } from './remedies/ream';
 import { seal } from './remedies/seal';
 import { smooth } from './remedies/smooth';
@@ -23,6 +25,7 @@ import { twoStageCure } from './remedies/two-stage-cure';
 
 /** Every remedy under its id. Effects are applied in this order: heat before machining, machining before coats, pads last. */
 const KINDS = {
+  insist,
   'dry-box': dryBox,
   anneal,
   'deeper-section': deeperSection,
@@ -31,6 +34,7 @@ const KINDS = {
   'join-pieces': joinPieces,
   'drain-holes': drainHoles,
   'tilted-set-up': tiltedSetUp,
+  'print-again': printAgain,
   'machined-datums': machinedDatums,
   'drilled-holes': drilledHoles,
   bushings,
@@ -57,9 +61,24 @@ export function remedyKind(id: string): RemedyKind {
   return r;
 }
 
+const wearTaken = (kind: RemedyKind, ctx: CheckContext): boolean => !!kind.metalFace || !!kind.carriesWear?.(ctx);
+/** Do the remedies taken put metal where it wears? */
+export const wearIsOnMetal = (ctx: CheckContext): boolean => REMEDIES.some((r) => ctx.taken.has(r.id) && wearTaken(r, ctx));
+
 /** A remedy priced on one route. */
 export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
-  return { id: kind.id, label: kind.label, how: kind.how, ...kind.cost(ctx), ...(kind.metalFace && { metalFace: true }), ...(kind.habit && { habit: true }) };
+  const { id, label, how, metalFace, habit, lifeUsed, extraPieces } = kind;
+  return {
+    id,
+    label,
+    how,
+    ...kind.cost(ctx),
+    ...(metalFace && { metalFace }),
+    ...(wearTaken(kind, ctx) && { carriesWear: true }),
+    ...(habit && { habit }),
+    ...(lifeUsed && { lifeUsed }),
+    ...(extraPieces && { extraPieces }),
+  };
 }
 
 /** Sentences about remedies that do not go together. */

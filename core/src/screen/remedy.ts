@@ -8,6 +8,8 @@ export interface RemedyCost {
   money: Range;
   hours: Range;
   mass_kg: Range;
+  /** Engineer's hours that are paid once an order, whatever the copies: a change of the model, a set-up thought out. */
+  once_hours: Range;
 }
 
 /**
@@ -27,8 +29,14 @@ export interface RemedyKind {
   effect?(traits: Traits, ctx: CheckContext): Partial<Traits>;
   /** Metal takes the wear: the printed body lasts far longer and the tool is a hybrid. */
   metalFace?: boolean;
+  /** Metal takes the wear where the duty is the one it serves, without making the tool a hybrid. */
+  carriesWear?(ctx: CheckContext): boolean;
   /** Something the shop does rather than a part of the tool: not for a headline. */
   habit?: boolean;
+  /** Share of its life after which the tool is replaced. */
+  lifeUsed?: number;
+  /** Pieces made and not used: a first print to be measured. */
+  extraPieces?: number;
   /** Other remedies with which it quarrels, and why. */
   quarrels?: Readonly<Partial<Record<RemedyId, string>>>;
 }
@@ -39,13 +47,17 @@ export interface Remedy extends RemedyCost {
   label: string;
   how: string;
   metalFace?: boolean;
+  /** Metal takes the wear on this route: the body only carries it. */
+  carriesWear?: boolean;
   habit?: boolean;
+  lifeUsed?: number;
+  extraPieces?: number;
 }
 
 const NONE: Range = { low: 0, likely: 0, high: 0 };
 export const range = (low: number, likely: number, high: number): Range => ({ low, likely, high });
 /** Cost with what it leaves out at nothing. */
-export const costs = (c: Partial<RemedyCost>): RemedyCost => ({ money: NONE, hours: NONE, mass_kg: NONE, ...c });
+export const costs = (c: Partial<RemedyCost>): RemedyCost => ({ money: NONE, hours: NONE, mass_kg: NONE, once_hours: NONE, ...c });
 
 /** Surface of the tool, m²: measured, else that of its box. */
 export function surface_m2(ctx: CheckContext): number {

@@ -1,10 +1,12 @@
-import type { Check, CheckContext, CheckResult, State } from './check';
-import { worst } from './check';
+import { requirementSpec } from '../need/requirements';
+import { inSentence, list } from '../quantity/words';
+import { type Check, type CheckContext, type CheckResult, type Finding, type State, STATE_CHANCE, worst } from './check';
 import { batch } from './checks/batch';
 import { contact } from './checks/contact';
 import { creep } from './checks/creep';
 import { cure } from './checks/cure';
 import { drain } from './checks/drain';
+import { duty } from './checks/duty';
 import { envelope } from './checks/envelope';
 import { esd } from './checks/esd';
 import { flame } from './checks/flame';
@@ -36,6 +38,7 @@ import type { Remedy, RemedyKind } from './remedy';
 
 /** Every check under its id, in the order of the matrix. */
 const BY_ID = {
+  duty,
   heat,
   cure,
   pressure,
@@ -73,6 +76,8 @@ export const CHECKS: readonly Check[] = Object.values(BY_ID);
 
 export interface Screening {
   state: State;
+  /** Chance that all of it holds, the checks taken as independent. */
+  chance: number;
   checks: CheckResult[];
   /** Offers of all shortfalls, and what has been taken, each once. */
   offers: Remedy[];
@@ -87,20 +92,49 @@ function withRemedies(bare: CheckContext, wanted: readonly string[]): { ctx: Che
   if (!kinds.length) return { ctx: bare, kinds };
   let traits = bare.traits;
   for (const r of kinds) traits = { ...traits, ...r.effect?.(traits, bare) };
-  return { ctx: { ...bare, traits, taken: new Set(kinds.map((r) => r.id)) }, kinds };
+  return { ctx: { ...bare, traits, taken: new Set(kinds.map((r) => r.id)), extra_kg: kinds.reduce((s, r) => s + r.cost(bare).mass_kg.likely, 0) }, kinds };
 }
 
 /** The same checks with the dear ones last: where the first failure ends it, most routes never get there. */
 const DEAR: readonly Check[] = [tolerance, wear, envelope, weight, leadTime];
-const TELLING: readonly Check[] = [form, removal, batch];
+const TELLING: readonly Check[] = [form, removal, batch, duty];
 const QUICK_FIRST = [...TELLING, ...CHECKS.filter((c) => !DEAR.includes(c) && !TELLING.includes(c)), ...DEAR];
+
+/**
+ * A check's finding as it counts. A limit that is only assumed never rules a way out: where what somebody said does not, the
+ * failure becomes a question with what would follow. A want that is missed is trouble, not a failure.
+ */
+function put(check: Check, ctx: CheckContext): (Finding & { chance: number; want?: true }) | undefined {
+  const found = check.run(ctx);
+  if (!found) return undefined;
+  const { need } = ctx;
+  const limits = (check.limits ?? []).filter((id) => need[id]);
+  let chance = found.chance ?? STATE_CHANCE[found.state];
+  if (found.state === 'fail') {
+    const assumed = limits.filter((id) => need[id]!.assumed);
+    const given = assumed.length && check.run({ ...ctx, need: { ...need, ...Object.fromEntries(assumed.map((id) => [id, undefined])) } });
+    if (assumed.length && (!given || given.state !== 'fail')) {
+      const what = list(assumed.map((id) => inSentence(requirementSpec(id).label)));
+      return { ...found, state: 'conditional', chance, reason: `You have not said: ${what}. With what is usual for this kind of tool: ${found.reason}` };
+    }
+    chance = Math.min(chance, STATE_CHANCE.fail);
+  }
+  const want = limits.length > 0 && limits.every((id) => need[id]!.level === 'want');
+  return want ? { ...found, chance: Math.max(chance, MISSED_WANT), want } : { ...found, chance };
+}
+
+/** Nothing is so sure not to hold that no try would do. */
+const LEAST = 0.01;
+
+/** A want that is missed does not bring the tool back to the bench. */
+const MISSED_WANT = 0.95;
 
 /** State of a route alone: what `screen` says, without reasons, offers and prices; stops at the first check that fails. */
 export function stateOf(bare: CheckContext, wanted: readonly string[] = []): State {
   const { ctx } = withRemedies(bare, wanted);
   let state: State = 'pass';
   for (const check of QUICK_FIRST) {
-    const found = check.run(ctx);
+    const found = put(check, ctx);
     if (found?.state === 'fail') return 'fail';
     if (found) state = worst([state, found.state]);
   }
@@ -114,7 +148,7 @@ export function screen(bare: CheckContext, wanted: readonly string[] = []): Scre
   const checks: CheckResult[] = [];
   const offers = new Map<string, Remedy>(taken.map((r) => [r.id, r]));
   for (const [id, check] of Object.entries(BY_ID) as [CheckId, Check][]) {
-    const found = check.run(ctx);
+    const found = put(check, ctx);
     if (!found) continue;
     const own: Remedy[] = [];
     for (const id of found.offers ?? []) {
@@ -127,12 +161,23 @@ export function screen(bare: CheckContext, wanted: readonly string[] = []): Scre
     }
     checks.push({ ...found, id, label: check.label, offers: own });
   }
-  return { state: worst(checks.map((c) => c.state)), checks, offers: [...offers.values()], taken, quarrels: quarrels(kinds.map((r) => r.id)) };
+  return {
+    state: worst(checks.map((c) => c.state)),
+    chance: Math.max(LEAST, checks.reduce((p, c) => p * c.chance, 1)),
+    checks,
+    offers: [...offers.values()],
+    taken,
+    quarrels: quarrels(kinds.map((r) => r.id)),
+  };
 }
 
 /** The usual remedies: the first offer of every conditional check. */
 export const usualRemedies = (s: Screening): Remedy[] => {
   const out = new Map<string, Remedy>();
-  for (const c of s.checks) if (c.state === 'conditional' && c.offers.length) out.set(c.offers[0].id, c.offers[0]);
+  for (const c of s.checks) {
+    const [first] = c.state === 'conditional' ? c.offers : [];
+    // Replacing before it is worn costs tools, somebody's word is nobody else's, and a want is not worth money unasked: the user decides.
+    if (first && !c.want && !first.lifeUsed && first.id !== 'insist') out.set(first.id, first);
+  }
   return [...out.values()];
 };

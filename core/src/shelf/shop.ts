@@ -11,7 +11,7 @@ export type ShopFigure = NumberInput & {
   unit: string;
   usual: Range;
   help: string;
-  group: 'Hourly rates' | 'Machines' | 'Queues' | 'Inspection' | 'Trading terms';
+  group: 'Hourly rates' | 'Machines' | 'Queues' | 'Inspection' | 'Trials' | 'Trading terms';
 };
 
 type Three = readonly [low: number, likely: number, high: number];
@@ -52,6 +52,7 @@ export const SHOP_FIGURES: readonly ShopFigure[] = [
   rate('sand_rate', 'Sand-binding machine at a supplier', 50, 80, 130, 'Without operator.', 'Machines'),
   rate('fusion_rate', 'Metal-fusing machine at a bureau', 40, 65, 100, 'Without operator; with inert gas.', 'Machines'),
   rate('furnace_rate', 'Sintering furnace at a bureau', 10, 18, 30, 'With gas.', 'Machines'),
+  rate('mould_rate', 'Moulding machine at a supplier', 25, 38, 60, 'With operator now and then.', 'Machines'),
   rate('laser_rate', 'Sheet-cutting machine', 80, 110, 150, 'With operator.', 'Machines'),
   queue('mill_queue', 'Machining centre', 24, 60, 160),
   queue('manual_queue', 'Manual mill', 4, 12, 40),
@@ -63,6 +64,24 @@ export const SHOP_FIGURES: readonly ShopFigure[] = [
   queue('inspect_queue', 'Metrology room', 1, 3, 10),
   figure('first_articles', 'First articles of an order', '', 'Inspection', [3, 5, 5], [1, 1000], 'Measured whole, whichever way the tool is made.'),
   figure('sample_share', 'Of the rest, measured', '', 'Inspection', [0.05, 0.1, 0.2], [0, 1], 'The sample taken of a larger order.'),
+  figure(
+    'try_h',
+    'Trying one condition',
+    'h',
+    'Trials',
+    [0.8, 1.5, 4],
+    [0, 200],
+    "Engineer's hours for a coupon, a test load, a first article with a doubt.",
+  ),
+  figure(
+    'redo_h',
+    'Finding out why it did not hold',
+    'h',
+    'Trials',
+    [2, 4, 10],
+    [0, 500],
+    "Engineer's hours, the drawing changed and the order placed again.",
+  ),
   share('overhead', 'Overhead on own work', 0.1, 0.15, 0.25, 'On direct cost.'),
   share('bureau_margin', "Bureau's margin", 0.25, 0.4, 0.6, "On the bureau's direct cost."),
   figure('bureau_minimum', "Bureau's minimum order", 'money', 'Trading terms', [50, 80, 120], [0, 10_000], 'Charged even for a small part.'),

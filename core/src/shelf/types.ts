@@ -53,7 +53,7 @@ export interface Material {
   source: Source;
 }
 
-export type Removal = 'stays' | 'dissolved' | 'melted' | 'broken' | 'burnt';
+export type Removal = 'stays' | 'dissolved' | 'melted' | 'broken' | 'burnt' | 'withdrawn';
 export type Impact = 'brittle' | 'fair' | 'tough';
 export type Uv = 'embrittles' | 'fades' | 'stable';
 export type Esd = 'insulating' | 'dissipative' | 'conductive';
@@ -75,6 +75,7 @@ export const REMOVAL_WORDS: Record<Removal, string> = {
   melted: 'melts out',
   broken: 'is broken out by hand',
   burnt: 'burns out of a shell',
+  withdrawn: 'is pulled out and used again',
 };
 export const FLAME_WORDS: Record<Flame, string> = {
   burns: 'burns',

@@ -17,20 +17,29 @@ export function uniformSource(seed: number): () => number {
 
 /**
  * Drawn columns, newest last. While somebody types, one entry changes and all others are drawn again and again; and the
- * routes of a case share most of theirs. Bounded: 500 columns of 20 000 samples are 80 MB.
+ * routes of a case share most of theirs. Bounded by what they hold together: 500 columns of 20 000 samples are 80 MB.
  */
 const drawn = new Map<string, Float64Array>();
-const MAX_DRAWN = 500;
+const MOST_DRAWN = 500 * 20_000;
+let held = 0;
 
 /** `sampleEntry`, remembered. The column is shared: do not write to it. */
 function drawnEntry(entry: Entry, n: number, seed: number): Column {
   if (!(entry.high > entry.low)) return sampleEntry(entry, n, seed);
   const id = `${entry.key ?? entry.name}|${entry.low}|${entry.likely}|${entry.high}|${entry.spread ?? ''}|${entry.whole ?? ''}|${n}|${seed}`;
   let column = drawn.get(id);
+  if (!column) {
+    column = sampleEntry(entry, n, seed) as Float64Array;
+    held += n;
+  }
+  // Newest last.
   drawn.delete(id);
-  column ??= sampleEntry(entry, n, seed) as Float64Array;
   drawn.set(id, column);
-  if (drawn.size > MAX_DRAWN) drawn.delete(drawn.keys().next().value!);
+  while (held > MOST_DRAWN) {
+    const [oldest, gone] = drawn.entries().next().value!;
+    drawn.delete(oldest);
+    held -= gone.length;
+  }
   return column;
 }
 

@@ -66,6 +66,8 @@ export interface Line {
   cost?: CostGroup;
   /** With `cost`: paid once per order (programming, preparation) instead of once per tool. */
   once?: boolean;
+  /** Done in the house though the tool is made outside: no bureau puts its margin on it. */
+  own?: boolean;
   /** Why the line is what it is, where a reader may wonder. */
   note?: string;
 }

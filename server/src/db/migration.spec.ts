@@ -1,3 +1,4 @@
+import { DOC_VERSION } from '@cuadro/core/case/types';
 import { PGlite } from '@electric-sql/pglite';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
@@ -82,11 +83,11 @@ describe('a folder of the first version', () => {
         revision: 2,
         signedRevision: 2,
         updatedBy: 'Ada',
-        doc: { version: 2, title: 'Second', need: { load: { value: 40, from: 'scale' } } },
+        doc: { version: DOC_VERSION, title: 'Second', need: { load: { value: 40, from: 'scale' } } },
       });
       // Its study is still in it, and moves to its own table with the next save.
       expect(record.doc.shapes.printed!.study).toBeDefined();
-      expect((await getRevision(db, ID, 1)).doc).toMatchObject({ version: 2, title: 'First' });
+      expect((await getRevision(db, ID, 1)).doc).toMatchObject({ version: DOC_VERSION, title: 'First' });
       expect(await listSignatures(db, ID)).toMatchObject([{ who: 'Bo', kind: 'print', headline: 'Print it', engine: null }]);
       expect((await getSignature(db, ID, SIGNATURE)).doc).toEqual(JSON.parse(JSON.stringify(oldDoc('Second'))));
       expect(await readShop(db)).toMatchObject({ revision: 4, shop: { currency: 'CHF' } });
@@ -136,7 +137,11 @@ describe('a folder of the first version', () => {
     if (write === 1) expect(signal).toBe('SIGKILL');
     const { db, close } = await openDb(dataDir, MIGRATIONS);
     try {
-      expect(await getCase(db, ID)).toMatchObject({ revision: 2, updatedBy: 'Ada', doc: { version: 2, title: 'Second', need: { load: { value: 40 } } } });
+      expect(await getCase(db, ID)).toMatchObject({
+        revision: 2,
+        updatedBy: 'Ada',
+        doc: { version: DOC_VERSION, title: 'Second', need: { load: { value: 40 } } },
+      });
       expect((await getRevision(db, ID, 1)).doc.title).toBe('First');
       expect(await listSignatures(db, ID)).toMatchObject([{ who: 'Bo', kind: 'print' }]);
       expect(await readShop(db)).toMatchObject({ revision: 4, shop: { currency: 'CHF' } });

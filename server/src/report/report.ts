@@ -6,7 +6,7 @@ import { siteOf } from '@cuadro/core/records/site';
 import { type Drawing, type DrawnPath, laidOut } from '@cuadro/core/plan/drawing';
 import type { CaseView, PinView, PlanView } from '@cuadro/core/decide/evaluate-case';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { formatFigure, formatMoney, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
+import { formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
 import { familyOf } from '@cuadro/core/need/families';
@@ -110,9 +110,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
       {
         text: [
           doc.trouble,
-          doc.today.cost === null ? 'Price today: not known.' : `Price today: ${formatMoney(doc.today.cost, cur)} a tool.`,
-          doc.today.wait_days === null ? '' : `Wait today: ${doc.today.wait_days} days.`,
-          `A day's delay costs ${formatMoney(doc.today.delay_per_day, cur)}.`,
+          todayText(doc.today, cur, system),
         ].filter(Boolean).join(' '),
       },
       head('Sign-off'),
@@ -129,7 +127,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
         },
       {
         text:
-          `Figures are at likely values; beneath them the 10 %, 50 % and 90 % points of ${view.samples} samples. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`,
+          `Figures are medians of ${view.samples} samples, beneath them the 10 % and 90 % points; the parts of a price are at likely values. T is the tool of today. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`,
         style: 'small',
         margin: [0, 10, 0, 0],
       },
@@ -148,7 +146,7 @@ function routeTable(pins: PinView[], currency: string, system: UnitSystem): Cont
       ...pins.map((p): TableCell => {
         const g = p.figures[i];
         const range = g.range.p90 > g.range.p10
-          ? `\n${[g.range.p10, g.range.p50, g.range.p90].map((x) => formatFigure(x, g.unit, '', system).trim()).join('  ·  ')}`
+          ? `\n${[g.range.p10, g.range.p90].map((x) => formatFigure(x, g.unit, '', system).trim()).join('  ·  ')}`
           : '';
         return {
           text: [{ text: `${formatFigure(g.value, g.unit, currency, system)}${g.overridden ? ' (quoted)' : ''}`, bold: g.name === 'price_programme' }, {
@@ -162,10 +160,10 @@ function routeTable(pins: PinView[], currency: string, system: UnitSystem): Cont
     ]);
   }
   rows.push([
-    { text: 'Ready (likely; 90 % by)' },
-    ...pins.map((p) => right(`${formatDate(p.lead.ready, false)}\n${p.lead.risk ? formatDate(p.lead.risk.readyP90, false) : ''}`)),
+    { text: 'Ready (median; 90 % by)' },
+    ...pins.map((p) => right(`${formatDate(p.lead.risk?.readyP50 ?? p.lead.ready, false)}\n${p.lead.risk ? formatDate(p.lead.risk.readyP90, false) : ''}`)),
   ]);
-  rows.push([{ text: 'Chance of being cheapest' }, ...pins.map((p) => right(`${Math.round(100 * p.chanceCheapest)} %`))]);
+  rows.push([{ text: 'Chance of costing least, risk counted' }, ...pins.map((p) => right(`${Math.round(100 * p.chanceCheapest)} %`))]);
   return { table: { headerRows: 1, widths: [120, ...pins.map(() => '*')], body: rows }, layout: SHEET };
 }
 

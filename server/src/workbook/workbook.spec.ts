@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from '@cuadro/core/case/today';
 import ExcelJS from 'exceljs';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { HyperFormula, type RawCellContent } from 'hyperformula';
@@ -26,7 +27,7 @@ async function recalculated(bytes: Buffer): Promise<HyperFormula> {
 describe('the audit workbook', () => {
   const doc = demoDoc({
     family: 'tray',
-    today: { way: 'machined', material: 'al-6061', cost: 333, wait_days: 20, delay_per_day: 15 },
+    today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 333, wait_days: 20, delay_per_day: 15 },
     pins: [{ process: 'extrusion-fibre', material: 'pa-carbon' }, { process: 'powder-polymer', material: 'pa12-powder' }, {
       process: 'vat-resin',
       material: 'resin-tough',

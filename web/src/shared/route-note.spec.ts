@@ -63,7 +63,7 @@ describe('the note on a route', () => {
   it('prices each remedy and says what it would change before it is taken', () => {
     const { text, box } = open('tolerance');
     expect(text()).toContain('steel bushings or inserts bonded in place on a jig');
-    expect(text()).toMatch(/18\.0 EUR, 0\.6 h, 0\.05 kg a tool/);
+    expect(text()).toMatch(/20\.0 EUR, 0\.7 h, 0\.048 kg a tool/);
     expect(text()).toContain('Tolerance: on condition → holds');
     expect(text()).toContain('counted into the price until you choose');
     expect(box(/bushings/).checked).toBe(true);

@@ -1,7 +1,9 @@
+import { EMPTY_TODAY } from '@cuadro/core/case/today';
 import { TestBed } from '@angular/core/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { CasesService } from '../data/cases.service';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ShopService } from '../data/shop.service';
 import { AddCandidate } from './add-candidate';
 
@@ -10,7 +12,7 @@ function setUp(refusal?: Error) {
   const added: CaseDoc[] = [];
   TestBed.configureTestingModule({
     providers: [
-      { provide: ShopService, useValue: { currency: () => 'EUR' } },
+      { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP } },
       {
         provide: CasesService,
         useValue: {
@@ -58,7 +60,8 @@ describe('a new candidate', () => {
     expect(f.added[0]).toMatchObject({
       title: 'Door gauge',
       size_mm: [120, 50.8, 40],
-      today: { way: 'machined', cost: null, wait_days: null },
+      form: 'shaped',
+      today: { ...EMPTY_TODAY, way: 'machined' },
       need: { copies: { value: 1 } },
     });
   });

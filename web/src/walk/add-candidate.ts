@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { newCase, TODAY_WAYS } from '@cuadro/core/case/new-case';
+import { newCase } from '@cuadro/core/case/new-case';
+import { TODAY_WAY_IDS, TODAY_WAYS } from '@cuadro/core/case/today';
 import { caseSchema } from '@cuadro/core/document/case-schema';
 import type { TodayWay } from '@cuadro/core/case/types';
 import { FAMILIES } from '@cuadro/core/need/families';
+import { type Form, FORMS } from '@cuadro/core/need/family';
+import { shelfOf } from '@cuadro/core/shelf/shelf';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { CasesService } from '../data/cases.service';
 import { ShopService } from '../data/shop.service';
@@ -24,7 +27,17 @@ export class AddCandidate {
   readonly closed = output();
 
   protected readonly families = FAMILIES;
-  protected readonly ways = TODAY_WAYS;
+  protected readonly ways = TODAY_WAY_IDS.map((value) => ({ value, label: TODAY_WAYS[value].label }));
+  protected readonly forms = Object.entries(FORMS).map(([value, label]) => ({ value, label }));
+  /** Looks like; the usual of its kind until somebody says. */
+  protected readonly form = signal<Form | ''>('');
+  protected readonly made = signal('');
+  protected readonly delay = signal<number | null>(null);
+  protected readonly materials = computed(() => {
+    const { near } = TODAY_WAYS[this.way()];
+    const all = shelfOf(this.shops.shop()).materials;
+    return !near ? [] : this.way() === 'bought' ? all : all.filter((m) => m.processes.includes(near));
+  });
   protected readonly axes = ['Length', 'Width', 'Height'] as const;
   protected readonly title = signal('');
   protected readonly familyId = signal(FAMILIES[0].id);
@@ -65,6 +78,8 @@ export class AddCandidate {
         todayCost: this.cost(),
         todayWait_days: this.wait(),
         trouble: this.trouble(),
+        ...(this.form() && { form: this.form() as Form }),
+        today: { material: this.materials().some((m) => m.id === this.made()) ? this.made() : null, delay_per_day: this.delay() ?? 0 },
       },
       new Date().toISOString().slice(0, 10),
     );

@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { screenStates, type RouteOption } from '@cuadro/core/decide/options';
 import { quickLook, type QuickLook } from '@cuadro/core/decide/quick-look';
+import { newWays } from '@cuadro/core/decide/summary';
 import { worthKnowing, type WorthKnowing } from '@cuadro/core/decide/worth-knowing';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { factsOf } from '@cuadro/core/plan/facts';
@@ -23,10 +24,10 @@ const screenings = new DeltaSender<RouteOption[]>();
 const OTHER_SAMPLES = 4000;
 
 function resultOf(key: string): RouteResult {
+  const pinned = last?.view.pins.find((p) => routeKey(p.option) === key);
+  if (pinned) return last!.results.get(pinned.letter)!;
   const option = last?.view.options.find((o) => routeKey(o) === key);
   if (!last || !lastAsked || !option) throw new Error('This route is no longer there.');
-  const pinned = last.view.pins.find((p) => routeKey(p.option) === key);
-  if (pinned) return last.results.get(pinned.letter)!;
   let result = others.get(key);
   if (!result) {
     result = evaluateRoute(factsOf(lastAsked.doc, lastAsked.site), option, option.remedies, OTHER_SAMPLES);
@@ -64,7 +65,7 @@ const api = {
 
   /** Facts of the case evaluated last that are worth finding out. */
   worthKnowing(): WorthKnowing[] {
-    return last && lastAsked ? worthKnowing(factsOf(lastAsked.doc, lastAsked.site), last.view.options, last.view.pins.map((p) => routeKey(p.option))) : [];
+    return last && lastAsked ? worthKnowing(factsOf(lastAsked.doc, lastAsked.site), last.view.options, newWays(last.view).map((p) => routeKey(p.option))) : [];
   },
 
   quickLook(doc: CaseDoc, site: Site): QuickLook {

@@ -28,7 +28,7 @@ describe('the worker of a case', () => {
     const doc = demoDoc({ family: 'brake-tool', plans: { brake: { values: {} } } });
     const view = new DeltaReceiver<CaseView>().take(api.evaluate(doc, BUILT_IN_SITE, 50));
     const pinned = routeKey(view.pins[0].option);
-    expect(api.working(pinned, 'price_each').value).toBeCloseTo(view.pins[0].figures.find((f) => f.name === 'price_each')!.value, 10);
+    expect(api.working(pinned, 'price_each').value).toBeCloseTo(view.pins[0].figures.find((f) => f.name === 'price_each')!.likely, 10);
     const other = routeKey(view.options.find((o) => !view.pins.some((p) => routeKey(p.option) === routeKey(o)))!);
     expect(api.working(other, 'price_each').range).toBeDefined();
     expect(api.working('plan:brake', 'bend_force').inputs.map((i) => i.name)).toContain('air_force');

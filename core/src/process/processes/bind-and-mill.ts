@@ -39,7 +39,7 @@ export const bindAndMill: Process = {
     { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h / per_build * binder_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Washing out and setting', unit: 'money', expr: '(free_h + setter_h) * labour_rate', cost: 'labour' },
     ...INSPECTION_LINES,
-    { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
+    { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true, own: true },
     { name: 'hands_order_h', label: 'Washing, setting and fitting the order', unit: 'h', expr: '(free_h + setter_h + remedy_hours) * copies' },
   ],
   stages: [

@@ -38,7 +38,7 @@ export const binderMetal: Process = {
     ...binLines('green_volume', 'bin_h', 'binder_rate'),
     { name: 'labour_cost', label: 'Freeing and setting', unit: 'money', expr: '(area * depowder + setter_h) * labour_rate', cost: 'labour' },
     ...INSPECTION_LINES,
-    { name: 'prep_cost', label: 'Preparing and trials', unit: 'money', expr: '(prep_h + trial_h) * engineer_rate', cost: 'engineering', once: true },
+    { name: 'prep_cost', label: 'Preparing and trials', unit: 'money', expr: '(prep_h + trial_h) * engineer_rate', cost: 'engineering', once: true, own: true },
     { name: 'hands_order_h', label: 'Freeing, setting and fitting the order', unit: 'h', expr: '(area * depowder + setter_h + remedy_hours) * copies' },
   ],
   stages: [

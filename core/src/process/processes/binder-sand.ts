@@ -32,7 +32,7 @@ export const binderSand: Process = {
     ...binLines('volume', 'bin_h', 'sand_rate'),
     { name: 'labour_cost', label: 'Cleaning and coating', unit: 'money', expr: 'area * clean * labour_rate', cost: 'labour' },
     ...INSPECTION_LINES,
-    { name: 'prep_cost', label: 'Gating, splitting, ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
+    { name: 'prep_cost', label: 'Gating, splitting, ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true, own: true },
     { name: 'clean_order_h', label: 'Cleaning the order', unit: 'h', expr: '(area * clean + remedy_hours) * copies' },
   ],
   stages: [

@@ -9,6 +9,7 @@ export const boardMill: Process = {
   kind: 'machine',
   where: 'bureau',
   what: 'Boards bonded to a block, milled fast and sealed: one-off moulds, plugs, patterns. Little heat, few cycles.',
+  imperative: 'Have it milled from tooling board',
   envelope_mm: [4000, 2000, 1000],
   tolerance: { a_mm: 0.1, b_per_mm: 0.0003 },
   roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },
@@ -42,7 +43,7 @@ export const boardMill: Process = {
     { name: 'hands_h', label: 'Bonding, sealing, sanding, one tool', unit: 'h', expr: 'joints * bond_h + area * seal_h' },
     { name: 'labour_cost', label: 'Bonding, sealing, sanding', unit: 'money', expr: 'hands_h * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,
-    { name: 'program_cost', label: 'Programming', unit: 'money', expr: 'program_h * programmer_rate', cost: 'engineering', once: true },
+    { name: 'program_cost', label: 'Programming', unit: 'money', expr: 'program_h * programmer_rate', cost: 'engineering', once: true, own: true },
     { name: 'mill_order_h', label: 'Milling and sealing the order', unit: 'h', expr: '(mill_h + hands_h + remedy_hours) * copies' },
   ],
   stages: [

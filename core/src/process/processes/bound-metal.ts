@@ -65,7 +65,7 @@ export const boundMetal: Process = {
       cost: 'labour',
     },
     ...INSPECTION_LINES,
-    { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
+    { name: 'prep_cost', label: 'Preparing and ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true, own: true },
     { name: 'print_order_h', label: 'Printing the order', unit: 'h', expr: 'print_h * copies' },
     {
       name: 'hands_order_h',

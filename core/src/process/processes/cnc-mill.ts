@@ -8,6 +8,7 @@ export const cncMill: Process = {
   kind: 'machine',
   where: 'house',
   what: 'Hard, hot, accurate, long-lived; waits for programmer and machine.',
+  imperative: 'Have it milled',
   envelope_mm: [1000, 500, 500],
   tolerance: { a_mm: 0.02, b_per_mm: 0.00005 },
   roughness_um: { low: 0.4, likely: 0.8, high: 1.6 },

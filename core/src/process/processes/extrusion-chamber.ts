@@ -10,7 +10,7 @@ export const extrusionChamber: Process = {
   where: 'house',
   what: 'Engineering polymers up to 200 °C; dear material, support to remove.',
   envelope_mm: [330, 300, 300],
-  tolerance: { a_mm: 0.15, b_per_mm: 0.0015 },
+  tolerance: { a_mm: 0.08, b_per_mm: 0.0007 },
   roughness_um: { low: 7, likely: 12, high: 18 },
   tight: 'seal',
   limits: { wall_mm: 1.2, gap_mm: 0.5, hole_mm: 1.5 },

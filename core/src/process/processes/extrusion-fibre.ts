@@ -10,7 +10,7 @@ export const extrusionFibre: Process = {
   where: 'house',
   what: 'Stiff fixtures, fingers and jaws; fibre lies in the layer planes only.',
   envelope_mm: [300, 240, 190],
-  tolerance: { a_mm: 0.1, b_per_mm: 0.001 },
+  tolerance: { a_mm: 0.04, b_per_mm: 0.0004 },
   roughness_um: { low: 6, likely: 10, high: 15 },
   tight: 'seal',
   limits: { wall_mm: 1.2, gap_mm: 0.4, hole_mm: 2 },

@@ -10,7 +10,7 @@ export const extrusionOpen: Process = {
   where: 'house',
   what: 'First jigs, trays and guards; weak across the layers, warps when large.',
   envelope_mm: [350, 300, 300],
-  tolerance: { a_mm: 0.2, b_per_mm: 0.002 },
+  tolerance: { a_mm: 0.15, b_per_mm: 0.001 },
   roughness_um: { low: 8, likely: 13, high: 20 },
   tight: 'seal',
   limits: { wall_mm: 1.0, gap_mm: 0.4, hole_mm: 2 },

@@ -10,7 +10,7 @@ export const metalPowder: Process = {
   where: 'bureau',
   what: 'Dense metal in shapes no cutter reaches, cooling that follows the shape; dear, stressed, supported, rough.',
   envelope_mm: [280, 280, 350],
-  tolerance: { a_mm: 0.1, b_per_mm: 0.002 },
+  tolerance: { a_mm: 0.05, b_per_mm: 0.0005 },
   limits: { wall_mm: 0.6, gap_mm: 0.5, hole_mm: 0.8 },
   roughness_um: { low: 6, likely: 10, high: 16 },
   tight: 'tight',
@@ -57,7 +57,7 @@ export const metalPowder: Process = {
     { name: 'finish_h', label: 'Off the plate, supports, blasting, one tool', unit: 'h', expr: 'footprint * wire_cut + overhang * breakout + area * blast' },
     { name: 'finish_cost', label: 'Off the plate, supports, blasting', unit: 'money', expr: 'finish_h * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,
-    { name: 'prep_cost', label: 'Preparing, supports, ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true },
+    { name: 'prep_cost', label: 'Preparing, supports, ordering', unit: 'money', expr: 'prep_h * engineer_rate', cost: 'engineering', once: true, own: true },
     { name: 'finish_order_h', label: 'Finishing the order', unit: 'h', expr: '(finish_h + remedy_hours) * copies' },
   ],
   stages: [

@@ -10,7 +10,7 @@ export const pelletExtrusion: Process = {
   what: 'Metre-sized moulds and fixtures, printed near net and milled to size; the layer must neither sag nor go cold.',
   envelope_mm: [4000, 2000, 1500],
   // As it leaves the mill, not the extruder.
-  tolerance: { a_mm: 0.25, b_per_mm: 0.0002 },
+  tolerance: { a_mm: 0.12, b_per_mm: 0.0001 },
   limits: { wall_mm: 8, gap_mm: 10, hole_mm: 20 },
   roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },
   tight: 'seal',
@@ -62,6 +62,7 @@ export const pelletExtrusion: Process = {
       expr: 'prep_h * engineer_rate + program_h * programmer_rate',
       cost: 'engineering',
       once: true,
+      own: true,
     },
     { name: 'mill_order_h', label: 'Milling and sealing the order', unit: 'h', expr: '(mill_h + area / 2 * seal_h + remedy_hours) * copies' },
   ],

@@ -9,7 +9,7 @@ export const vatResin: Process = {
   where: 'house',
   what: 'Fine detail and smooth faces; needs washing and curing, ages in sunlight.',
   envelope_mm: [180, 140, 80],
-  tolerance: { a_mm: 0.06, b_per_mm: 0.001 },
+  tolerance: { a_mm: 0.05, b_per_mm: 0.0005 },
   roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },
   tight: 'tight',
   limits: { wall_mm: 0.6, gap_mm: 0.3, hole_mm: 0.8 },

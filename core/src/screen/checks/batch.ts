@@ -5,6 +5,7 @@ const BASIS = 'Fewest pieces for which suppliers run the process as a rule.';
 export const batch: Check = {
   id: 'batch',
   label: 'Quantity',
+  limits: ['copies'],
   run({ need, process, family }) {
     if (!process.batch) return undefined;
     const { least, says } = process.batch;

@@ -6,6 +6,7 @@ const BASIS = 'Never claimed here: the finished tool is approved, not the raw ma
 export const contact: Check = {
   id: 'contact',
   label: 'Food, medical',
+  limits: ['contact'],
   run({ need, material }) {
     const asked = need.contact?.value;
     if (!asked || asked === 'none') return undefined;

@@ -1,4 +1,5 @@
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { times } from '../traits';
 import { heatKnockDown, STRENGTH_FACTOR, stressOf } from './strength';
 
 const BASIS =
@@ -8,6 +9,7 @@ const BASIS =
 export const creep: Check = {
   id: 'creep',
   label: 'Lasting load',
+  limits: ['load', 'lasting'],
   run(ctx) {
     const { need, material, traits, family } = ctx;
     if (!need.lasting?.value || !need.load?.value || family.loadCase === 'none') return undefined;
@@ -23,6 +25,7 @@ export const creep: Check = {
       limit: allow,
       unit: 'MPa',
       margin: (allow - stress) / allow,
+      chance: chanceAtMost(times(askedRange(need, 'load'), stress / need.load.value), times(range, share / STRENGTH_FACTOR)),
       basis: BASIS,
       offers: state === 'pass' ? [] : ['compression-limiters', 'deeper-section'],
       reason: state === 'pass'

@@ -1,4 +1,4 @@
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS =
   'Heat limit of the material, low to high of what sources give, at the cure or forming temperature, held for hours. Judged together with the pressure.';
@@ -10,6 +10,7 @@ const TWO_STAGE_C = 60;
 export const cure: Check = {
   id: 'cure',
   label: 'Cure heat',
+  limits: ['cureTemp'],
   run({ need, material, traits, family, taken }) {
     if (!need.cureTemp)
       return family.essential.includes('cureTemp')
@@ -17,11 +18,18 @@ export const cure: Check = {
         : undefined;
     const t = need.cureTemp.value;
     const { low, high } = traits.use_c;
-    const common = { value: t, unit: '°C', basis: BASIS, margin: (low - t) / Math.max(1, low) };
+    const common = {
+      value: t,
+      unit: '°C',
+      basis: BASIS,
+      margin: (low - t) / Math.max(1, low),
+      chance: chanceAtMost(askedRange(need, 'cureTemp'), traits.use_c),
+    };
     if (t <= low) return { ...common, limit: low, state: 'pass', reason: `${t} °C for the cure: ${material.label} holds shape to ${low} °C or more.` };
     if (taken.has('two-stage-cure') && t <= high + TWO_STAGE_C)
       return {
         ...common,
+        chance: 0.9,
         limit: low,
         state: 'pass',
         reason: `The first stage stays below ${low} °C; the rest is cured to ${t} °C without the tool. Ask the resin's maker for the first stage.`,

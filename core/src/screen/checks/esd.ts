@@ -6,6 +6,7 @@ const BASIS = 'Class of the material; the surface resistance of the finished too
 export const esd: Check = {
   id: 'esd',
   label: 'Static',
+  limits: ['esd'],
   run({ need, material, traits }) {
     const asked = need.esd?.value;
     if (!asked || asked === 'none') return undefined;

@@ -7,6 +7,7 @@ const ORDER: readonly Flame[] = ['burns', 'slow', 'self-extinguishing', 'does-no
 export const flame: Check = {
   id: 'flame',
   label: 'Fire',
+  limits: ['flame'],
   run({ need, material, traits }) {
     const asked = need.flame?.value;
     if (!asked || asked === 'none') return undefined;

@@ -1,15 +1,23 @@
-import { byLevel, type Check, isPrint } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check, isPrint } from '../check';
 
 const BASIS = 'What the process holds in size at this length; prints warp by half as much again. Prove it on a surface plate.';
 
 export const flatness: Check = {
   id: 'flatness',
   label: 'Flatness',
+  limits: ['flatness'],
   run(ctx) {
     const { need, traits } = ctx;
     if (!need.flatness) return undefined;
     const asked = need.flatness.value, is = traits.flatness_mm;
-    const common = { value: is, limit: asked, unit: 'mm', margin: (asked - is) / asked, basis: BASIS };
+    const common = {
+      value: is,
+      limit: asked,
+      unit: 'mm',
+      margin: (asked - is) / asked,
+      basis: BASIS,
+      chance: chanceAtMost({ low: 0.6 * is, likely: is, high: 1.6 * is }, askedRange(need, 'flatness')),
+    };
     if (is <= asked) return { ...common, state: 'pass', reason: `Flat to about ${is.toFixed(2)} mm; ${asked} mm is asked.` };
     if (isPrint(ctx) && asked >= 0.03)
       return {

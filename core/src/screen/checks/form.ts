@@ -6,18 +6,12 @@ const BASIS = 'Faces square or parallel to one axis, measured on the mesh; witho
 export const form: Check = {
   id: 'form',
   label: 'Shape',
-  run({ process, material, form: is, size, family }) {
+  run({ process, form: is, size, family }) {
     if (process.duties && !process.duties.includes(family.duty))
       return {
         state: 'fail',
         basis: 'What the process is used for.',
         reason: `${process.label}: not a way to make ${/^[aeiou]/i.test(family.label) ? 'an' : 'a'} ${inSentence(family.label)}.`,
-      };
-    if (!family.leaves && material.removal === 'dissolved')
-      return {
-        state: 'fail',
-        basis: 'What the material is made for.',
-        reason: `${material.label} is made to be dissolved: it drinks water and does not last as a tool.`,
       };
     if (process.smallest_mm && size.sorted[0] < process.smallest_mm)
       return {
@@ -34,7 +28,7 @@ export const form: Check = {
       return {
         state: 'pass',
         basis: BASIS,
-        reason: is === 'flat' ? `A plate with cut-outs (${from}): the simple way works.` : `A block with holes (${from}): the simple way works.`,
+        reason: `${is === 'flat' ? 'A plate with cut-outs' : is === 'turned' ? 'A round tool' : 'A block with holes'} (${from}): the simple way works.`,
       };
     }
     return {
@@ -42,7 +36,9 @@ export const form: Check = {
       basis: BASIS,
       reason: process.kind === 'cut'
         ? `Not a flat plate (${from}): it cannot be cut from sheet in one piece.`
-        : `A shaped tool (${from}) is not made on a manual mill.`,
+        : process.forms.includes('turned')
+        ? `Not a round tool (${from}): it is not turned.`
+        : `A ${is === 'turned' ? 'round' : 'shaped'} tool (${from}) is not made on a manual mill.`,
     };
   },
 };

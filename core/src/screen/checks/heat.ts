@@ -1,10 +1,11 @@
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS = 'Lasting-use temperature of the material, low to high of the published range. Between the two a coupon test decides.';
 
 export const heat: Check = {
   id: 'heat',
   label: 'Heat',
+  limits: ['serviceTemp', 'peakTemp'],
   run({ need, material, traits }) {
     const { low, likely, high } = traits.use_c;
     const service = need.serviceTemp;
@@ -28,6 +29,7 @@ export const heat: Check = {
       value: hot,
       limit: breaks ? high : holds ? low : likely,
       unit: '°C',
+      chance: chanceAtMost(askedRange(need, peak ? 'peakTemp' : 'serviceTemp'), traits.use_c),
       offers: holds ? [] : ['anneal'],
       margin: (low - hot) / Math.max(1, low),
       basis: BASIS,

@@ -1,19 +1,15 @@
-import type { Duty } from '../../need/family';
 import { IMPACT_WORDS, type Impact } from '../../shelf/types';
 import { byLevel, type Check } from '../check';
 
 const BASIS = 'Class of the material in knocks and drops; prints break across the layers first.';
-const CLOSING: readonly Duty[] = ['press', 'bend'];
 const ORDER: readonly Impact[] = ['brittle', 'fair', 'tough'];
 
 export const impact: Check = {
   id: 'impact',
   label: 'Knocks',
-  run({ need, material, traits, family }) {
+  limits: ['impact', 'wear'],
+  run({ need, material, traits }) {
     const asked = need.impact?.value ?? (need.wear?.value === 'impact' ? 'fair' : undefined);
-    // In a closing press what is brittle does not chip: it bursts, whatever else is asked.
-    if (traits.impact === 'brittle' && CLOSING.includes(family.duty))
-      return { state: 'fail', basis: BASIS, reason: `${material.label} ${IMPACT_WORDS.brittle}: in a closing press it splinters.` };
     if (!asked || asked === 'brittle') return undefined;
     const short = ORDER.indexOf(asked) - ORDER.indexOf(traits.impact);
     const state = short <= 0 ? 'pass' : short === 1 ? 'conditional' : 'fail';

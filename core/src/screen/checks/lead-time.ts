@@ -1,10 +1,11 @@
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS = "Activity network of the route on the shop's calendar at likely durations; the Sheet step gives the 90 % date.";
 
 export const leadTime: Check = {
   id: 'lead-time',
   label: 'Date',
+  limits: ['leadLimit'],
   run({ need, figures }) {
     if (!need.leadLimit) return undefined;
     const days = figures.lead_days;
@@ -17,6 +18,7 @@ export const leadTime: Check = {
       limit,
       unit: 'days',
       margin: (limit - days) / limit,
+      chance: chanceAtMost({ low: 0.7 * days, likely: days, high: 1.6 * days }, askedRange(need, 'leadLimit')),
       basis: BASIS,
       reason: state === 'pass'
         ? `Ready in ${d}; ${limit} are allowed.`

@@ -5,6 +5,7 @@ const BASIS = 'Marking class of the material against a finished (painted, polish
 export const marking: Check = {
   id: 'marking',
   label: 'Marks',
+  limits: ['nonMarring'],
   run({ need, material, traits, taken }) {
     if (!need.nonMarring?.value) return undefined;
     if (traits.marks === 'no')

@@ -5,6 +5,7 @@ const BASIS = 'Uptake class of the material. Wet nylon is tougher, softer and la
 export const moisture: Check = {
   id: 'moisture',
   label: 'Damp',
+  limits: ['wet'],
   run({ need, material, traits, taken }) {
     const uptake = traits.moisture;
     const wet = need.wet?.value || need.fluids?.value.some((f) => f === 'coolant' || f === 'alkaline');

@@ -1,4 +1,5 @@
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { times } from '../traits';
 import { heatKnockDown } from './strength';
 
 const BASIS =
@@ -10,6 +11,7 @@ export const PRESSURE_FACTOR = 1.5;
 export const pressure: Check = {
   id: 'pressure',
   label: 'Pressure',
+  limits: ['pressure'],
   run({ need, material, traits, family }) {
     if (!need.pressure)
       return family.essential.includes('pressure')
@@ -28,6 +30,7 @@ export const pressure: Check = {
       limit: state === 'fail' ? high : low,
       unit: 'MPa',
       margin: (low - p) / low,
+      chance: chanceAtMost(askedRange(need, 'pressure'), times(traits.compressive_mpa, knock / PRESSURE_FACTOR)),
       basis: BASIS,
       offers: state !== 'pass' && family.duty === 'core' ? ['two-stage-cure'] : [],
       reason: state === 'pass'

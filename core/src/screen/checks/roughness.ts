@@ -1,16 +1,24 @@
 import { finishTo } from '../../shelf/finishing';
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS = 'Ra of the faces as built or as finished, low to high of the usual range; along layers it is better than across.';
 
 export const roughness: Check = {
   id: 'roughness',
   label: 'Roughness',
+  limits: ['roughness'],
   run({ need, traits }) {
     if (!need.roughness) return undefined;
     const asked = need.roughness.value;
     const { low, likely, high } = traits.ra_um;
-    const common = { value: likely, limit: asked, unit: 'µm', margin: (asked - likely) / asked, basis: BASIS };
+    const common = {
+      value: likely,
+      limit: asked,
+      unit: 'µm',
+      margin: (asked - likely) / asked,
+      basis: BASIS,
+      chance: chanceAtMost(traits.ra_um, askedRange(need, 'roughness')),
+    };
     const is = `Ra ${Number(likely.toPrecision(2))} µm`;
     if (likely <= asked) return { ...common, state: 'pass', reason: `${is} (up to ${Number(high.toPrecision(2))}); ${asked} µm is asked.` };
     const step = finishTo(asked, likely);

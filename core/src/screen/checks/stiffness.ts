@@ -1,29 +1,15 @@
-import type { Duty } from '../../need/family';
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { times } from '../traits';
 import { heatKnockDown } from './strength';
 
 const BASIS =
   'Screening only: the same plain beam as for strength (or a block under pressure), stiffness reduced for heat. The limit is what the need allows; else half the tolerance, else 1/300 of the length. Verify with a dial gauge under load.';
 
-/** Softer than this is rubber, GPa. */
-const RUBBER_GPA = 0.2;
-/** Duties for which the tool's own shape is what it is for. */
-const KEEPS_SHAPE: readonly Duty[] = ['guide', 'gauge', 'weld', 'form', 'mould', 'layup', 'thermo', 'core', 'pattern', 'bend', 'lift'];
-
 export const stiffness: Check = {
   id: 'stiffness',
   label: 'Stiffness',
+  limits: ['load', 'deflection', 'tolerance'],
   run({ need, material, size, family, traits }) {
-    if (traits.modulus_gpa.inPlane.likely < RUBBER_GPA && KEEPS_SHAPE.includes(family.duty)) {
-      return {
-        state: 'fail',
-        value: traits.modulus_gpa.inPlane.likely,
-        limit: RUBBER_GPA,
-        unit: 'GPa',
-        basis: 'Stiffness of the material.',
-        reason: `${material.label} is rubber; this tool has to keep its shape.`,
-      };
-    }
     if (!need.load || need.load.value === 0 || family.loadCase === 'none') return undefined;
     const force = need.load.value;
     const [l, w, t] = size.sorted;
@@ -43,6 +29,15 @@ export const stiffness: Check = {
       limit,
       unit: 'mm',
       margin: (limit - bend) / limit,
+      // The softer the material may be, the more it gives.
+      chance: chanceAtMost(
+        times({ low: range.likely / range.high, likely: 1, high: range.likely / range.low }, bend),
+        need.deflection
+          ? askedRange(need, 'deflection')
+          : need.tolerance
+          ? times(askedRange(need, 'tolerance'), 0.5)
+          : { low: limit / 2, likely: limit, high: 2 * limit },
+      ),
       basis: BASIS,
       offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section'],
       reason: state === 'pass'

@@ -1,4 +1,5 @@
-import { byLevel, type Check, type CheckContext } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check, type CheckContext } from '../check';
+import { times } from '../traits';
 
 const BASIS =
   'Screening only, not finite elements: a plain beam across the part (or pressure on a quarter of its face), wall and fill taken as solid, safety factor 3, strength reduced for heat. Lasting load is judged apart. Verify by a test load.';
@@ -29,6 +30,7 @@ export const stressOf = ({ need, size, family }: CheckContext, force: number): R
 export const strength: Check = {
   id: 'strength',
   label: 'Strength',
+  limits: ['load'],
   run(ctx) {
     const { need, material, family, traits } = ctx;
     if (family.loadCase === 'none' && !need.load) return undefined;
@@ -56,6 +58,7 @@ export const strength: Check = {
       limit: allow,
       unit: 'MPa',
       margin: (allow - stress) / allow,
+      chance: chanceAtMost(times(askedRange(need, 'load'), stress / force), times(range, knock / STRENGTH_FACTOR)),
       basis: BASIS,
       offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section', 'compression-limiters'],
       reason: state === 'pass'

@@ -6,6 +6,7 @@ const BASIS = 'Class of the unpainted material in sunlight or under UV lamps.';
 export const uv: Check = {
   id: 'uv',
   label: 'Sunlight',
+  limits: ['uv'],
   run({ need, material, traits }) {
     if (!need.uv?.value) return undefined;
     if (traits.uv === 'stable') return { state: 'pass', basis: BASIS, reason: `${traits.uv === material.uv ? material.label : 'The coat'} stands sunlight.` };

@@ -5,6 +5,7 @@ const BASIS = 'Walls laid or sintered in layers leak through their joints; a vac
 export const vacuum: Check = {
   id: 'vacuum',
   label: 'Vacuum',
+  limits: ['vacuum'],
   run({ need, process, traits }) {
     if (!need.vacuum?.value) return undefined;
     if (traits.tight === 'tight')

@@ -1,14 +1,15 @@
-import { byLevel, type Check } from '../check';
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
-const BASIS = 'Volume as made times density, from the worksheet, before inserts.';
+const BASIS = 'Volume as made times density, from the worksheet, with what the remedies taken weigh.';
 
 export const weight: Check = {
   id: 'weight',
   label: 'Weight',
-  run({ need, figures }) {
+  limits: ['massLimit'],
+  run({ need, figures, extra_kg }) {
     if (!need.massLimit) return undefined;
     const limit = need.massLimit.value;
-    const mass = figures.mass_kg;
+    const mass = figures.mass_kg + extra_kg;
     const state = mass <= limit ? 'pass' : mass <= 1.25 * limit ? 'conditional' : 'fail';
     const m = `${mass.toPrecision(2)} kg`;
     return {
@@ -17,6 +18,7 @@ export const weight: Check = {
       limit,
       unit: 'kg',
       margin: (limit - mass) / limit,
+      chance: chanceAtMost({ low: 0.85 * mass, likely: mass, high: 1.2 * mass }, askedRange(need, 'massLimit')),
       basis: BASIS,
       reason: state === 'pass'
         ? `${m} of ${limit} kg.`

@@ -10,7 +10,10 @@ export const deeperSection: RemedyKind = {
   how: 'a quarter more depth or ribs where it bends',
   fits: () => true,
   cost: ({ figures }) =>
-    costs({ hours: { low: 0.3, likely: 0.6, high: 1.5 }, mass_kg: { low: 0.1 * figures.mass_kg, likely: 0.2 * figures.mass_kg, high: 0.3 * figures.mass_kg } }),
+    costs({
+      once_hours: { low: 0.3, likely: 0.8, high: 2 },
+      mass_kg: { low: 0.1 * figures.mass_kg, likely: 0.2 * figures.mass_kg, high: 0.3 * figures.mass_kg },
+    }),
   effect: ({ strength_mpa: s, modulus_gpa: e }) => ({
     strength_mpa: { inPlane: times(s.inPlane, DEPTH ** 2), across: times(s.across, DEPTH ** 2) },
     modulus_gpa: { inPlane: times(e.inPlane, DEPTH ** 3), across: times(e.across, DEPTH ** 3) },

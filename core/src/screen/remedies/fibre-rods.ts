@@ -7,7 +7,12 @@ export const fibreRods: RemedyKind = {
   how: 'carbon rods bonded into printed channels along the bending',
   fits: ({ process, material, family }) => process.kind === 'print' && material.family === 'polymer' && family.loadCase === 'bending',
   cost: ({ size }) =>
-    costs({ money: range(5, 12, 25), hours: range(0.4, 0.8, 1.5), mass_kg: range(2e-5 * size.sorted[0], 4e-5 * size.sorted[0], 8e-5 * size.sorted[0]) }),
+    costs({
+      money: range(5, 12, 25),
+      hours: range(0.4, 0.8, 1.5),
+      once_hours: range(0.2, 0.5, 1),
+      mass_kg: range(2e-5 * size.sorted[0], 4e-5 * size.sorted[0], 8e-5 * size.sorted[0]),
+    }),
   // Rods of 2 % of the section near its edges, 130 GPa: about three times the stiffness of an unfilled plastic.
   effect: ({ strength_mpa: s, modulus_gpa: e }) => ({
     modulus_gpa: { ...e, inPlane: times(e.inPlane, 3) },

@@ -1,4 +1,11 @@
-import { costs, range, type RemedyKind } from '../remedy';
+import { costs, type RemedyKind } from '../remedy';
+import { times } from '../traits';
+
+/** A working face covers about this part of the largest side, mm² a mm²: low, likely, high. */
+const SHARE = { low: 0.12, likely: 0.2, high: 0.35 };
+/** Ground steel plate, screwed on. */
+const PLATE_MM = 3;
+const STEEL_KG_MM3 = 7.85e-6;
 
 export const metalFace: RemedyKind = {
   id: 'metal-face',
@@ -6,8 +13,18 @@ export const metalFace: RemedyKind = {
   how: 'steel on the working faces',
   metalFace: true,
   fits: ({ process, family, material }) =>
-    process.kind === 'print' && material.family !== 'metal' && !['mould', 'form', 'mask', 'weld', 'core', 'layup', 'thermo', 'pattern'].includes(family.duty),
-  cost: () => costs({ money: range(30, 60, 130), hours: range(0.5, 1, 2), mass_kg: range(0.1, 0.25, 0.5) }),
+    process.kind === 'print' && material.family !== 'metal' &&
+    !['mould', 'form', 'mask', 'weld', 'core', 'layup', 'thermo', 'pattern', 'guard'].includes(family.duty),
+  cost: ({ size }) => {
+    const area = times(SHARE, size.sorted[0] * size.sorted[1]);
+    // A blank, its cutting and holes; then grinding and screwing on, by its size.
+    return costs({
+      money: { low: 10 + 0.002 * area.low, likely: 20 + 0.004 * area.likely, high: 40 + 0.008 * area.high },
+      hours: { low: 0.3 + area.low / 30_000, likely: 0.6 + area.likely / 20_000, high: 1.2 + area.high / 12_000 },
+      mass_kg: times(area, PLATE_MM * STEEL_KG_MM3),
+      once_hours: { low: 0.3, likely: 0.6, high: 1.2 },
+    });
+  },
   effect: () => ({ marks: 'yes' }),
   quarrels: { 'soft-pads': 'A pad over the steel face takes the wear that the steel was put there for: keep steel and pads on different faces.' },
 };

@@ -2,14 +2,15 @@
 import { materials } from './build';
 
 const POWDER = 'powder-polymer';
+const FUSING = 'powder-fusing';
 const VAT = 'vat-resin';
 const JET = 'material-jetting';
 
 /** Laser- or infrared-fused polymer powders, vat resins and jetted photopolymers. */
 export const POWDER_AND_RESIN = materials('polymer', [
-  { id: 'pa12-powder', label: 'PA12 powder', processes: [POWDER], density: 1.0, modulus: [1.7, 1.6], strength: [47, 42], use: [90, 100, 110], price: [55, 75, 100], fluids: 'AAABBCACA', marks: 'no', wear: 0.9, creep: 0.35, cte: 110, hardness: 'Shore D 75', impact: 'tough', wet: ['some', 0.1, 'parts are conditioned, not dried'], note: 'Nearly the same in all directions; rough skin.' },
-  { id: 'pa12-gf-powder', label: 'PA12-GF powder', processes: [POWDER], density: 1.25, modulus: [3.0, 2.7], strength: [42, 36], use: [100, 110, 120], price: [55, 75, 100], fluids: 'AAABBCACA', marks: 'with-pad', wear: 1.1, creep: 0.4, cte: 80, hardness: 'Shore D 80', wet: ['some', 0.1, 'parts are conditioned, not dried'], note: 'Stiffer, less tough.' },
-  { id: 'pa11-powder', label: 'PA11 powder', processes: [POWDER], density: 1.05, modulus: [1.6, 1.5], strength: [48, 44], use: [85, 95, 105], price: [65, 90, 120], fluids: 'AAABBCACA', marks: 'no', wear: 1, creep: 0.35, cte: 100, hardness: 'Shore D 74', impact: 'tough', wet: ['some', 0.1, 'parts are conditioned, not dried'], note: 'Tough; clips and hinges.' },
+  { id: 'pa12-powder', label: 'PA12 powder', processes: [POWDER, FUSING], density: 1.0, modulus: [1.7, 1.6], strength: [47, 42], use: [90, 100, 110], price: [55, 75, 100], fluids: 'AAABBCACA', marks: 'no', wear: 0.9, creep: 0.35, cte: 110, hardness: 'Shore D 75', impact: 'tough', wet: ['some', 0.1, 'parts are conditioned, not dried'], note: 'Nearly the same in all directions; rough skin.' },
+  { id: 'pa12-gf-powder', label: 'PA12-GF powder', processes: [POWDER, FUSING], density: 1.25, modulus: [3.0, 2.7], strength: [42, 36], use: [100, 110, 120], price: [55, 75, 100], fluids: 'AAABBCACA', marks: 'with-pad', wear: 1.1, creep: 0.4, cte: 80, hardness: 'Shore D 80', wet: ['some', 0.1, 'parts are conditioned, not dried'], note: 'Stiffer, less tough.' },
+  { id: 'pa11-powder', label: 'PA11 powder', processes: [POWDER, FUSING], density: 1.05, modulus: [1.6, 1.5], strength: [48, 44], use: [85, 95, 105], price: [65, 90, 120], fluids: 'AAABBCACA', marks: 'no', wear: 1, creep: 0.35, cte: 100, hardness: 'Shore D 74', impact: 'tough', wet: ['some', 0.1, 'parts are conditioned, not dried'], note: 'Tough; clips and hinges.' },
   { id: 'tpu-90a-powder', label: 'TPU 90A powder', processes: [POWDER], density: 1.1, modulus: [0.07, 0.06], strength: [9, 8], use: [70, 80, 90], price: [75, 100, 140], fluids: 'AABDDDBCB', marks: 'no', wear: 1.3, creep: 0.2, cte: 150, hardness: 'Shore A 90', impact: 'tough', press: 5, note: 'Rubber-like masks and pads.' },
   { id: 'resin-general', label: 'General resin', processes: [VAT], density: 1.15, modulus: [2.6, 2.6], strength: [60, 56], use: [48, 55, 62], price: [60, 110, 170], fluids: 'BBCDDDBCB', marks: 'no', wear: 0.3, creep: 0.25, cte: 90, hardness: 'Shore D 83', impact: 'brittle', uv: 'embrittles', flame: 'burns', contact: 'never', note: 'Display parts and checks of form; brittle.' },
   { id: 'resin-tough', label: 'Tough resin', processes: [VAT], density: 1.2, modulus: [1.7, 1.7], strength: [45, 43], use: [45, 50, 58], price: [90, 140, 200], fluids: 'BBCDDDBCB', marks: 'no', wear: 0.4, creep: 0.25, cte: 110, hardness: 'Shore D 77', impact: 'fair', uv: 'embrittles', flame: 'burns', contact: 'never', note: 'Fine detail; ages in sunlight.' },

@@ -1,10 +1,11 @@
+import { FORMS } from '@cuadro/core/need/family';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { factsOf } from '@cuadro/core/plan/facts';
 import type { InputValue } from '@cuadro/core/inputs/spec';
-import { TODAY_WAYS } from '@cuadro/core/case/new-case';
+import { TODAY_FIGURES, TODAY_WAY_IDS, TODAY_WAYS, type TodayFigure } from '@cuadro/core/case/today';
 import { bounded } from '@cuadro/core/inputs/schema';
 import { MONEY_MAX } from '@cuadro/core/document/case-schema';
-import { howManyHold } from '@cuadro/core/decide/summary';
+import { howManyHold, newWays } from '@cuadro/core/decide/summary';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { requirementText } from '@cuadro/core/case/words';
 import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
@@ -30,12 +31,6 @@ import { ShopService } from '../../data/shop.service';
 import { InputField } from '../../shared/inputs/input-field';
 import { QuantityField } from '../../shared/quantity-field';
 
-const FORMS = [
-  { value: 'shaped', label: 'shaped: ribs, pockets, curves' },
-  { value: 'flat', label: 'a flat plate with cut-outs' },
-  { value: 'block', label: 'a block with a few holes' },
-] as const;
-
 /** What the tool must do, and how it is made today. Assumptions of the family are shown until somebody says otherwise. */
 @Component({
   selector: 'cu-need-step',
@@ -53,7 +48,11 @@ export class NeedStep {
 
   /** Questions this case has to answer, with the reason each is asked. */
   private readonly asked = computed(() =>
-    relevant(familyOf(this.store.doc()!.family), this.store.doc()!.need, (this.store.view()?.pins ?? []).map((p) => this.shelf().material(p.option.material)))
+    relevant(
+      familyOf(this.store.doc()!.family),
+      this.store.doc()!.need,
+      (this.store.view() ? newWays(this.store.view()!) : []).map((p) => this.shelf().material(p.option.material)),
+    )
   );
   /** Show the questions as well that nothing here makes worth asking. */
   protected readonly all = signal(false);
@@ -74,14 +73,24 @@ export class NeedStep {
   );
 
   protected readonly families = FAMILIES;
-  protected readonly forms = FORMS;
-  protected readonly ways = TODAY_WAYS;
-  protected readonly stock = computed(() => this.shelf().materials.filter((m) => m.cutting !== undefined));
+  protected readonly forms = Object.entries(FORMS).map(([value, label]) => ({ value, label }));
+  protected readonly ways = TODAY_WAY_IDS.map((value) => ({ value, label: TODAY_WAYS[value].label }));
+  /** What may be known of the tool of today, as far as this way raises it. */
+  protected readonly todayFigures = computed(() => {
+    const { today } = this.store.doc()!;
+    return today.way === 'none' ? [] : TODAY_FIGURES.filter((f) => f.asked?.({ way: today.way }) ?? true);
+  });
+  /** What a tool of this way may be made of; what is bought may be of anything. */
+  protected readonly stock = computed(() => {
+    const { way, material } = this.store.doc()!.today;
+    const { near } = TODAY_WAYS[way];
+    const all = this.shelf().materials;
+    return !near || way === 'bought' ? all : all.filter((m) => m.processes.includes(near) || m.id === material);
+  });
   protected readonly axes = ['Length', 'Width', 'Height'] as const;
 
   protected readonly costSchema = bounded('Cost', 0, MONEY_MAX);
   protected readonly sizeSchema = bounded('Size', 0.5, 20_000, (x) => `${x} mm`);
-  protected readonly waitSchema = bounded('Wait', 0, 2000, (x) => `${x} days`);
   protected readonly fluidText = computed(() => {
     const now = this.resolved().fluids?.value;
     return now === undefined ? 'not known' : now.length ? now.map((f) => FLUIDS[f]).join(', ') : 'it stays dry';
@@ -138,6 +147,10 @@ export class NeedStep {
 
   protected editToday(change: Partial<CaseDoc['today']>): void {
     this.store.edit((doc) => ({ ...doc, today: { ...doc.today, ...change } }));
+  }
+
+  protected putToday(id: TodayFigure, value: InputValue | null): void {
+    this.editToday({ [id]: value as number | null });
   }
 
   protected setSize(axis: number, value: number): void {

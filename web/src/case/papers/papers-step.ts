@@ -9,6 +9,7 @@ import type { RecordRow } from '@cuadro/core/records/kind';
 import { factsOf } from '@cuadro/core/plan/facts';
 import type { RevisionRecord } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
+import { newWays } from '@cuadro/core/decide/summary';
 import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
@@ -74,7 +75,10 @@ export class PapersStep {
   /** A quote can go over today's price, or over a pinned way. */
   protected readonly actions = computed(
     () => (this.tab() === 'quote'
-      ? [{ id: 'today', label: 'put over today' }, ...(this.store.view()?.pins ?? []).map((p) => ({ id: routeKey(p.option), label: `put over ${p.letter}` }))]
+      ? [
+        { id: 'today', label: 'put over today' },
+        ...(this.store.view() ? newWays(this.store.view()!) : []).map((p) => ({ id: routeKey(p.option), label: `put over ${p.letter}` })),
+      ]
       : []),
   );
   private readonly today = new Date().toISOString().slice(0, 10);
@@ -128,10 +132,9 @@ export class PapersStep {
     const wait = row.values['wait'] as number | undefined;
     const name = `Quote of ${[row.values['supplier'], row.values['number']].filter(Boolean).join(', ')}, dated ${String(row.values['dated'])}`;
     if (action === 'today') {
-      this.store.edit((doc) => ({ ...doc, today: { ...doc.today, cost: each + once / copies, wait_days: wait ?? doc.today.wait_days } }));
-      this.said.set(
-        `Today now costs ${this.settings.money(each + once / copies, this.shops.currency())} a tool${once ? ', the one-off charge shared by the copies' : ''}.`,
-      );
+      this.store.edit((doc) => ({ ...doc, today: { ...doc.today, cost: each, once, wait_days: wait ?? doc.today.wait_days } }));
+      const [tool, order] = [each, once].map((x) => this.settings.money(x, this.shops.currency()));
+      this.said.set(`Today now costs ${tool} a tool${once ? ` and ${order} an order` : ''}.`);
       return;
     }
     const exactly = (x: number): LineOverride => ({ low: x, likely: x, high: x, kind: 'quote', note: name });

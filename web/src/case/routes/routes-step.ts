@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { LETTERS, MAX_PINS, routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/decide/options';
-import { routeHolds, routesSummary } from '@cuadro/core/decide/summary';
+import { newWays, routeHolds, routesSummary } from '@cuadro/core/decide/summary';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { type CheckResult, STATE_WORDS } from '@cuadro/core/screen/check';
 import { CHECKS } from '@cuadro/core/screen/screen';
@@ -46,7 +46,7 @@ export class RoutesStep {
   /** The user's pins as they stand this moment, or the suggested ones: the computed view lags behind fast clicks. */
   private readonly chosen = computed<readonly Pin[]>(() => {
     const own = this.store.doc()!.pins;
-    return own.length ? own : (this.store.view()?.pins.map(({ option: { process, material } }) => ({ process, material })) ?? []);
+    return own.length ? own : (this.store.view() ? newWays(this.store.view()!).map(({ option: { process, material } }) => ({ process, material })) : []);
   });
   protected readonly pins = computed(() => new Map<string, Letter>(this.chosen().map((p, i) => [routeKey(p), LETTERS[i]])));
   protected readonly rows = computed(() => {

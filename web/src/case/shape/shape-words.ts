@@ -23,6 +23,7 @@ export const volumeText = (
 export const lengthText = (mm: number, system: UnitSystem): string => formatQuantity(mm, 'length', system);
 
 const FORM_WORDS = {
+  turned: 'round, as turned',
   flat: 'a flat plate with cut-outs: it can be cut from sheet',
   block: 'a block with round holes or none: it can be milled and drilled',
   shaped: 'shaped',

@@ -1,4 +1,5 @@
 import type { ApexOptions } from 'apexcharts';
+import type { Letter } from '@cuadro/core/case/types';
 import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
 import { formatMoney, GROUP_WORDS } from '@cuadro/core/case/words';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
@@ -8,9 +9,9 @@ import type { ChartInk } from '../../shared/chart';
 const GROUPS: readonly (CostGroup | 'quoted')[] = ['engineering', 'material', 'machine', 'labour', 'finishing', 'hardware', 'outside', 'overhead', 'quoted'];
 /** Tones of one ink and simple patterns: parts stay apart in grey and for the colour-blind. */
 const TONES = ['#0d4a52', '#5f8f92', '#a9c4c2', '#98490f', '#d6a06a', '#e9d3b4', '#6d675b', '#c9c2b4', '#8d8676'];
-/** A solid, B long dashes, C dots, D thin: the line's own pattern beside the letter. */
-const DASHES = [0, 9, 3, 0];
-const WIDTHS = [3, 2.4, 2.6, 1.3];
+/** A solid, B long dashes, C dots, D thin, T thin with long dashes: the line's own pattern beside the letter. */
+const DASHES: Record<Letter, number> = { A: 0, B: 9, C: 3, D: 0, T: 14 };
+const WIDTHS: Record<Letter, number> = { A: 3, B: 2.4, C: 2.6, D: 1.3, T: 1.3 };
 
 export function buildUpChart(pins: readonly PinView[], currency: string): (ink: ChartInk) => ApexOptions {
   const groups = GROUPS.filter((g) => pins.some((p) => p.buildUp.some((b) => b.group === g && b.money > 0)));
@@ -44,7 +45,7 @@ export function cyclesChart(view: CaseView, currency: string): (ink: ChartInk) =
     chart: { type: 'line' },
     series: pins.map((p, k) => ({ name: p.letter, data: curve.cycles.map((x, i) => ({ x, y: curve.costs[k][i] })) })),
     colors: pins.map(() => ink.petrol),
-    stroke: { curve: 'stepline', width: WIDTHS.slice(0, pins.length), dashArray: DASHES.slice(0, pins.length) },
+    stroke: { curve: 'stepline', width: pins.map((p) => WIDTHS[p.letter]), dashArray: pins.map((p) => DASHES[p.letter]) },
     xaxis: {
       type: 'numeric',
       tickAmount: 6,

@@ -1,3 +1,4 @@
+import { EMPTY_TODAY } from '@cuadro/core/case/today';
 import { signal, type WritableSignal } from '@angular/core';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { TestBed } from '@angular/core/testing';
@@ -8,14 +9,16 @@ import { ShopService } from '../../data/shop.service';
 import { OverrideForm } from './override-form';
 import { buildUpWords, crossingWords } from './sheet-charts';
 
-const view = evaluateCase(demoDoc({ today: { way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50).view;
+const view =
+  evaluateCase(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50)
+    .view;
 
 describe('the charts in words', () => {
   it('name every part of every price', () => {
     const text = buildUpWords(view.pins, 'EUR');
     for (const p of view.pins) {
       expect(text).toContain(`Route ${p.letter}:`);
-      expect(p.buildUp.reduce((s, g) => s + g.money, 0)).toBeCloseTo(p.figures.find((f) => f.name === 'price_order')!.value, 6);
+      expect(p.buildUp.reduce((s, g) => s + g.money, 0)).toBeCloseTo(p.figures.find((f) => f.name === 'price_order')!.likely, 6);
     }
     expect(text).toContain('Quoted');
   });

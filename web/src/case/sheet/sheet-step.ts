@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { routeKey, type LineOverride } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
+import { newWays } from '@cuadro/core/decide/summary';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { CaseStore } from '../../data/case-store';
 import { MarginService, type OpenSubject } from '../../data/margin.service';
@@ -26,9 +27,11 @@ export class SheetStep {
   private readonly shops = inject(ShopService);
 
   protected readonly pins = computed(() => this.store.view()?.pins ?? []);
+  /** Does waiting cost anything here? */
+  protected readonly waits = computed(() => this.store.doc()!.today.delay_per_day > 0 && !this.store.doc()!.today.waitingFree);
   /** Lines shown; waiting only where a day's delay costs something. */
   protected readonly rows = computed(() => {
-    const waits = this.store.doc()!.today.delay_per_day > 0;
+    const waits = this.waits();
     return this.pins()[0]?.figures.map((f) => f.name).filter((n) => waits || (n !== 'wait_cost' && n !== 'programme_with_wait')) ?? [];
   });
   protected readonly editing = signal<{ letter: string; name: string } | undefined>(undefined);
@@ -46,6 +49,7 @@ export class SheetStep {
         label: note.working.label,
         unit: note.working.unit,
         value: note.working.value,
+        likely: note.working.value,
         range: { p10: 0, p50: 0, p90: 0, mean: 0 },
         overridden: false,
       }
@@ -85,7 +89,7 @@ export class SheetStep {
   protected range(f: SheetFigure): string {
     if (!(f.range.p90 > f.range.p10)) return '';
     const strip = (x: number): string => this.settings.figure(x, f.unit, '').replace(/\u00a0[^\d]*$/, '').trim();
-    return `${strip(f.range.p10)} · ${strip(f.range.p50)} · ${strip(f.range.p90)}`;
+    return `${strip(f.range.p10)} to ${strip(f.range.p90)}`;
   }
 
   protected percent(x: number): string {
@@ -109,7 +113,9 @@ export class SheetStep {
       kind: 'text',
       title: `How sure is ${pin.letter}?`,
       paragraphs: [
-        `In ${this.percent(pin.chanceCheapest)} of ${this.store.view()!.samples} samples this route is the cheapest over the programme; in ${
+        `In ${this.percent(pin.chanceCheapest)} of ${this.store.view()!.samples} samples this way has the lowest expected cost: programme${
+          this.waits() ? ', waiting' : ''
+        } and risk together; in ${
           this.percent(pin.chanceEarliest)
         } it is ready first. Figures that two routes share (an hour's rate, the cycles a year) are drawn once for both.`,
         'What moves its cost over the programme most, each entry from low to high with all others at likely:',
@@ -120,6 +126,16 @@ export class SheetStep {
           this.settings.money(Math.max(s.atLow, s.atHigh), this.shops.currency())
         }`,
       })),
+    });
+  }
+
+  /** Leave waiting out of every comparison of this case, or count it again. */
+  protected countWaiting(count: boolean): void {
+    this.store.edit((doc) => {
+      const today = { ...doc.today };
+      if (count) delete today.waitingFree;
+      else today.waitingFree = true;
+      return { ...doc, today };
     });
   }
 
@@ -145,7 +161,7 @@ export class SheetStep {
       else delete lines[e.name];
       const overrides = { ...doc.overrides, [key]: lines };
       if (!Object.keys(lines).length) delete overrides[key];
-      const pins = doc.pins.length ? doc.pins : this.pins().map((p) => ({ process: p.option.process, material: p.option.material }));
+      const pins = doc.pins.length ? doc.pins : newWays(this.store.view()!).map((p) => ({ process: p.option.process, material: p.option.material }));
       return { ...doc, overrides, pins };
     });
     this.editing.set(undefined);

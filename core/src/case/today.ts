@@ -1,0 +1,63 @@
+import { number, type NumberInput } from '../inputs/spec';
+import type { CaseDoc, TodayWay } from './types';
+
+interface Way {
+  /** As chosen from a list: "it is …". */
+  label: string;
+  /** As an instruction, where it stays so. */
+  keep: string;
+  /** The process that stands nearest, for an estimate where nobody knows the price; none where there is nothing. */
+  near?: string;
+  /** What it is usually made of. */
+  material?: string;
+}
+
+/** How a tool is made, or got, today. */
+export const TODAY_WAYS: Readonly<Record<TodayWay, Way>> = {
+  machined: { label: 'machined', keep: 'Keep it machined', near: 'cnc-mill', material: 'al-6061' },
+  welded: { label: 'welded up from pieces', keep: 'Keep it welded up', near: 'fabrication', material: 's235' },
+  bolted: { label: 'bolted up from pieces', keep: 'Keep it bolted up', near: 'fabrication', material: 'al-6061' },
+  'hand-made': { label: 'made by hand', keep: 'Keep making it by hand', near: 'manual-mill', material: 'al-6061' },
+  board: { label: 'built of board or wood', keep: 'Keep building it of board', near: 'board-mill', material: 'tooling-board' },
+  'laid-up': { label: 'laid up', keep: 'Keep laying it up', near: 'laid-up', material: 'laminate' },
+  cast: { label: 'cast', keep: 'Keep casting it', near: 'cast-tool', material: 'cast-resin' },
+  cut: { label: 'cut from sheet', keep: 'Keep cutting it from sheet', near: 'sheet-cut', material: 's235' },
+  folded: { label: 'folded from sheet', keep: 'Keep folding it from sheet', near: 'sheet-fold', material: 's235' },
+  bought: { label: 'bought ready-made', keep: 'Go on buying it', near: 'cnc-mill', material: 'al-6061' },
+  printed: { label: 'printed already', keep: 'Go on printing it as today', near: 'extrusion-open', material: 'petg' },
+  none: { label: 'nothing yet', keep: 'Do without it' },
+};
+export const TODAY_WAY_IDS = Object.keys(TODAY_WAYS) as TodayWay[];
+
+export type TodayFigure = 'cost' | 'once' | 'wait_days' | 'weight_kg' | 'life_cycles' | 'pieces';
+const figure = (id: TodayFigure, ...rest: Tail<Parameters<typeof number>>): NumberInput & { id: TodayFigure } => ({ ...number(id, ...rest), id });
+type Tail<T extends unknown[]> = T extends [unknown, ...infer R] ? R : never;
+
+/** What may be known of the tool of today; each may be left open. */
+export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
+  figure('cost', 'One costs', 'money', [0, 100_000_000], undefined, { optional: true, help: 'Price of one tool as it is bought or booked today.' }),
+  figure('once', 'Paid once an order', 'money', [0, 100_000_000], undefined, {
+    optional: true,
+    help: 'Programming, pattern, freight: what is not paid again for the second piece.',
+  }),
+  figure('wait_days', 'Wait', 'days', [0, 2000], undefined, { optional: true, help: 'Calendar days from asking for one to having it.' }),
+  figure('weight_kg', 'It weighs', 'mass', [0.001, 20_000], undefined, { optional: true }),
+  figure('life_cycles', 'It lasts', 'count', [1, 1_000_000_000], undefined, { optional: true, help: 'Cycles one makes until it is worn, as seen.' }),
+  figure('pieces', 'Pieces it is put together from', 'count', [1, 10_000], undefined, {
+    optional: true,
+    whole: true,
+    help: 'Blocks, plates, brackets, without screws: each is a drawing, an order and a joint.',
+    asked: (v) => v['way'] === 'welded' || v['way'] === 'bolted',
+  }),
+];
+
+export const EMPTY_TODAY: Omit<CaseDoc['today'], 'way'> = {
+  material: null,
+  cost: null,
+  once: null,
+  wait_days: null,
+  weight_kg: null,
+  life_cycles: null,
+  pieces: null,
+  delay_per_day: 0,
+};

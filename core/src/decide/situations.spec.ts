@@ -1,0 +1,171 @@
+// dprint-ignore-file: a table, a line each
+import { readNeed } from '../document/need-file';
+import { BUILT_IN_SITE } from '../records/site';
+import { evaluateCase } from './evaluate-case';
+import type { VerdictKind } from './verdict';
+
+type Range = [low: number, high: number];
+interface Situation {
+  what: string;
+  family: string;
+  /** The rest of the need file. */
+  file?: Record<string, unknown>;
+  /** What may be said. */
+  says: VerdictKind[];
+  /** What may be recommended: `process/material`. */
+  way?: RegExp;
+  /** Ways that nobody would take: they fail, or are not to be relied on. */
+  bars?: RegExp[];
+  /** Ways that people do take: they hold. */
+  holds?: RegExp[];
+  each?: Range;
+  days?: Range;
+  life?: Range;
+  why: string;
+}
+
+const T = (way: string, price?: number, more: object = {}) => ({ way, ...(price !== undefined && { price }), ...more });
+const PRINT: VerdictKind[] = ['print', 'hybrid'];
+/** A route below this chance is not to be relied on, whatever its state. */
+const RELIED_ON = 0.4;
+
+/** What an experienced engineer would say of each, from the description alone. */
+const SITUATIONS: Situation[] = [
+  // Jigs and drill guides
+  { what: 'a milled hand jig for 620, four weeks away', family: 'hand-jig', file: { size_mm: [240, 100, 45], copies: 2, today: T('machined', 620, { material: 'al-6061', wait_days: 26, weight_kg: 2 }), delay_per_day: 20 }, says: PRINT, way: /^extrusion|^powder/, each: [60, 500], days: [1, 10], why: 'half the price and a tenth of the wait, with bushings' },
+  { what: 'the same, one of it, and nothing waits', family: 'hand-jig', file: { size_mm: [240, 100, 45], copies: 1, today: T('machined', 620, { wait_days: 26 }) }, says: PRINT, why: 'it is still cheaper by half' },
+  { what: 'a drill guide that costs 45 today', family: 'hand-jig', file: { size_mm: [240, 100, 45], copies: 1, today: T('machined', 45, { wait_days: 3 }), need: { changes: 0 } }, says: ['keep'], why: 'nothing is gained on a tool of 45' },
+  { what: 'a flat drill plate, 10 mm', family: 'hand-jig', file: { form: 'flat', size_mm: [200, 120, 10], today: T('none'), delay_per_day: 10 }, says: ['simple'], way: /^sheet-cut/, each: [20, 200], days: [0.5, 6], why: 'a plate is cut' },
+  { what: 'a block with four holes to five hundredths', family: 'assembly-fixture', file: { form: 'block', size_mm: [90, 60, 40], copies: 2, today: T('none'), need: { tolerance: 0.05, load: 2500, loadDirection: 'compression', fluids: [], changes: 0 } }, says: ['simple'], way: /^manual-mill/, why: 'a block is milled' },
+  { what: 'a round nest, turned', family: 'press-nest', file: { form: 'turned', size_mm: [60, 60, 40], today: T('none'), need: { load: 8000, tolerance: 0.03, changes: 0 } }, says: ['machine', 'hybrid'], holds: [/^turning\/s235/], why: 'round work is turned' },
+  { what: 'a jig that is dropped every week', family: 'hand-jig', file: { size_mm: [200, 100, 40], today: T('machined', 500, { wait_days: 20 }), need: { impact: 'tough' } }, says: PRINT, bars: [/resin-general/, /jet-rigid/, /resin-rigid/], why: 'tough, not strong' },
+  { what: 'a jig in acetone', family: 'hand-jig', file: { size_mm: [200, 100, 40], today: T('machined', 500), need: { fluids: ['ketone'] } }, says: ['keep', ...PRINT], bars: [/\/abs$/, /\/asa$/, /\/pc$/], why: 'ketones take styrenics and polycarbonate apart' },
+  { what: 'a jig beside an oven, 140 °C', family: 'hand-jig', file: { size_mm: [200, 100, 40], today: T('machined', 500, { wait_days: 20 }), need: { serviceTemp: 140 } }, says: ['keep', ...PRINT], bars: [/\/pla$/, /\/petg$/, /\/abs$/, /\/pa12$/], holds: [/\/pei$/], why: 'only high-heat plastics and metal' },
+  { what: 'drilling under coolant', family: 'hand-jig', file: { size_mm: [200, 100, 40], today: T('machined', 500, { wait_days: 20 }), need: { fluids: ['coolant'], wet: true } }, says: PRINT, bars: [/\/pla$/, /resin-tough/], why: 'warm coolant and low-heat plastic do not go together' },
+  { what: 'three hundred thousand holes a year', family: 'hand-jig', file: { size_mm: [200, 100, 40], copies: 4, today: T('machined', 500, { wait_days: 20 }), need: { cyclesPerYear: 300_000 } }, says: [...PRINT, 'keep', 'even'], why: 'bushings carry it; by then it is a question of bushings' },
+  // Assembly
+  { what: 'a large assembly cradle, soft touch', family: 'assembly-fixture', file: { size_mm: [400, 250, 80], today: T('welded', 1400, { wait_days: 30, pieces: 14, weight_kg: 9 }), delay_per_day: 25, need: { nonMarring: true } }, says: PRINT, days: [1, 25], why: 'many pieces become one, and it does not scratch' },
+  { what: 'a cradle bought for 30', family: 'assembly-fixture', file: { size_mm: [150, 100, 40], today: T('bought', 30, { wait_days: 2 }) }, says: ['keep'], why: 'bought at a few euros: go on' },
+  { what: 'a fixture with nothing there and nobody missing it', family: 'assembly-fixture', file: { size_mm: [150, 100, 40], today: T('none') }, says: [...PRINT, 'simple', 'machine'], why: 'asked for, so it is made the cheapest way that holds' },
+  { what: 'a fixture to a hundredth', family: 'assembly-fixture', file: { size_mm: [300, 200, 60], today: T('machined', 900, { wait_days: 20, material: 'al-6061' }), need: { tolerance: 0.01 } }, says: ['keep', 'machine'], bars: [/^extrusion/, /^powder/, /^vat/], why: 'a hundredth is metal and a grinder' },
+  // Press nests
+  { what: 'a press nest of 6 kN', family: 'press-nest', file: { size_mm: [120, 120, 60], today: T('machined', 880, { material: 's235', wait_days: 30 }), need: { load: 6000 } }, says: PRINT, bars: [/resin-general/, /jet-/, /tpu/], each: [60, 700], why: 'a steel face under the ram, the rest printed' },
+  { what: 'a press nest of 80 kN', family: 'press-nest', file: { size_mm: [120, 120, 60], today: T('machined', 880, { material: 's235', wait_days: 30 }), need: { load: 80_000 } }, says: ['keep', 'machine', ...PRINT], bars: [/\/pla$/, /\/petg$/, /tpu/], why: 'soft plastics are crushed' },
+  { what: 'a press nest of 500 kN', family: 'press-nest', file: { size_mm: [120, 120, 60], today: T('machined', 880, { material: 's235', wait_days: 30 }), need: { load: 500_000 } }, says: ['keep', 'machine'], bars: [/^extrusion/, /^vat/, /^powder/], why: 'steel, whatever it costs' },
+  { what: 'a heated press nest, 180 °C', family: 'press-nest', file: { size_mm: [120, 120, 60], today: T('machined', 880, { material: 's235', wait_days: 30 }), need: { load: 6000, serviceTemp: 180 } }, says: ['keep', ...PRINT], bars: [/\/pla$/, /\/petg$/, /\/abs$/, /pa6-cf$/], why: 'few plastics are left at 180 °C' },
+  // Soft jaws and work holding
+  { what: 'soft jaws under coolant', family: 'soft-jaws', file: { size_mm: [150, 60, 40], today: T('machined', 340, { material: 'al-6061', wait_days: 12 }), delay_per_day: 45 }, says: [...PRINT, 'keep'], bars: [/\/pla$/, /resin-general/, /tpu/, /resin-tough/], why: 'not in what softens or splinters in a chuck' },
+  { what: 'soft jaws for one batch of thirty', family: 'soft-jaws', file: { size_mm: [150, 60, 40], today: T('machined', 340, { material: 'al-6061', wait_days: 12 }), delay_per_day: 45, need: { cyclesPerYear: 30, years: 0.1 } }, says: PRINT, why: 'a short run, and days are gained' },
+  { what: 'a work-holding plate at 30 kN', family: 'workholding-plate', file: { size_mm: [300, 200, 30], form: 'block', today: T('machined', 540, { material: 'al-6061' }), need: { load: 30_000 } }, says: ['keep', 'simple', 'machine', ...PRINT], bars: [/\/pla$/], why: 'clamped hard under coolant' },
+  { what: 'collet pads', family: 'collet-pads', file: { size_mm: [60, 40, 20], copies: 4, today: T('machined', 120, { wait_days: 10 }) }, says: [...PRINT, 'keep', 'simple'], bars: [/resin-general/, /jet-rigid/], why: 'small, gripping, changed often' },
+  { what: 'a trim fixture for a laminate', family: 'trim-fixture', file: { size_mm: [600, 400, 120], today: T('board', 1500, { wait_days: 25 }), delay_per_day: 40 }, says: [...PRINT, 'keep', 'machine', 'even'], bars: [/tpu/], why: 'large, light loads' },
+  // Grippers
+  { what: 'gripper fingers for a small robot', family: 'gripper', file: { size_mm: [120, 60, 40], copies: 2, today: T('machined', 340, { material: 'al-6061', wait_days: 12, weight_kg: 0.45 }), delay_per_day: 45, need: { massLimit: 0.3 } }, says: PRINT, bars: [/^cnc-mill\/s235/, /jet-rubber/, /resin-flexible/], why: 'light is the point; rubber alone holds nothing' },
+  { what: 'a gripper that is too heavy in steel', family: 'gripper', file: { size_mm: [200, 150, 100], today: T('welded', 900, { wait_days: 20, weight_kg: 4 }), need: { massLimit: 1 } }, says: PRINT, bars: [/\/s235$/], why: 'steel is beyond the payload' },
+  { what: 'a gripper for castings at 300 °C', family: 'gripper', file: { size_mm: [120, 60, 40], today: T('machined', 340, { material: 's235' }), need: { serviceTemp: 60, peakTemp: 300 } }, says: ['keep', 'machine'], bars: [/pa6-cf$/, /\/pei$/, /\/abs$/], why: 'hot castings are metal against metal' },
+  { what: 'a vacuum gripper', family: 'gripper', file: { size_mm: [220, 160, 60], today: T('machined', 980, { wait_days: 28 }), delay_per_day: 70, need: { vacuum: true, massLimit: 0.8 } }, says: PRINT, why: 'channels inside, sealed' },
+  { what: 'suction head bought for 25', family: 'gripper', file: { size_mm: [60, 60, 40], today: T('bought', 25, { wait_days: 3 }) }, says: ['keep'], why: 'a catalogue part' },
+  // Welding
+  { what: 'a weld fixture at 400 °C', family: 'weld-fixture', file: { size_mm: [400, 200, 100], today: T('welded', 1200, { material: 's235', wait_days: 25 }), delay_per_day: 30, need: { serviceTemp: 150, peakTemp: 400, load: 800 } }, says: ['keep'], bars: [/pa/, /\/pei$/, /\/abs$/, /\/pla$/], why: 'beside the arc there is metal' },
+  { what: 'a tack locator that stays cool', family: 'weld-fixture', file: { size_mm: [150, 80, 50], today: T('machined', 450, { wait_days: 20 }), delay_per_day: 30, need: { serviceTemp: 60, peakTemp: 90, load: 200 } }, says: [...PRINT, 'keep', 'machine', 'simple'], bars: [/\/pla$/, /resin-tough/], why: 'where it stays cool, a tough hot plastic does' },
+  { what: 'a weld fixture, temperature never measured', family: 'weld-fixture', file: { size_mm: [400, 200, 100], today: T('welded', 1200, { wait_days: 25 }) }, says: ['keep', 'machine', ...PRINT], why: 'with what is usual, plastics are a question, not an answer' },
+  // Masking, trays
+  { what: 'masking plugs for enamel at 220 °C', family: 'masking', file: { size_mm: [40, 40, 25], copies: 60, today: T('bought', 8, { wait_days: 20 }), need: { serviceTemp: 220 } }, says: ['keep', 'machine'], bars: [/pa12/, /tpu/, /resin-flexible/], why: 'only silicone or metal stands the oven' },
+  { what: 'masking plugs at room heat, two hundred', family: 'masking', file: { size_mm: [40, 40, 25], copies: 200, today: T('none'), delay_per_day: 20, need: { serviceTemp: 30 } }, says: ['print', 'machine'], why: 'many small ones: a powder bed or a cheap die' },
+  { what: 'four hundred trays bought at 19', family: 'tray', file: { size_mm: [300, 200, 40], copies: 400, today: T('bought', 19, { material: 'pom', wait_days: 28 }) }, says: ['keep'], why: 'thermoformed and moulded trays are bought' },
+  { what: 'six trays for electronics', family: 'tray', file: { size_mm: [300, 200, 40], copies: 6, today: T('machined', 260, { wait_days: 20 }), need: { esd: 'dissipative' } }, says: [...PRINT, 'keep'], holds: [/pa6-cf-esd/], why: 'in a charge-leading grade' },
+  { what: 'six plain trays, machined today', family: 'tray', file: { size_mm: [300, 200, 40], copies: 6, today: T('machined', 260, { wait_days: 20 }) }, says: ['print', 'simple', 'keep'], bars: [/tpu/, /jet-rubber/], why: 'light duty' },
+  { what: 'two thousand clips of one shape', family: 'spare-part', file: { size_mm: [40, 20, 10], copies: 2000, today: T('none'), delay_per_day: 50, need: { load: 40, serviceTemp: 30, fluids: [], changes: 0, tolerance: 0.3, cyclesPerYear: 4000, years: 2 } }, says: ['machine'], way: /^injection|^metal-injection/, each: [0.3, 12], why: 'at thousands a die pays' },
+  { what: 'twenty of the same clip', family: 'spare-part', file: { size_mm: [40, 20, 10], copies: 20, today: T('none'), delay_per_day: 50, need: { load: 40, serviceTemp: 30, fluids: [], changes: 0, tolerance: 0.3, cyclesPerYear: 4000, years: 2 } }, says: PRINT, bars: [/^injection/], each: [1, 40], why: 'nobody makes a die for twenty' },
+  // Gauges
+  { what: 'a go gauge to 0.15', family: 'gauge', file: { size_mm: [84, 26, 8], copies: 6, today: T('machined', 95, { material: 'al-6061', wait_days: 16 }), delay_per_day: 10, need: { tolerance: 0.15 } }, says: ['print', 'keep', 'simple', 'even'], bars: [/tpu/, /jet-rubber/], why: 'small and coarse for a gauge' },
+  { what: 'a plug gauge to five thousandths', family: 'gauge', file: { form: 'turned', size_mm: [60, 20, 20], today: T('bought', 60, { wait_days: 10 }), need: { tolerance: 0.005, wear: 'rubbing' } }, says: ['keep'], bars: [/^extrusion/, /^vat/, /^powder/], why: 'ground steel from a catalogue' },
+  { what: 'an inspection nest', family: 'inspection-fixture', file: { size_mm: [200, 150, 60], today: T('machined', 860, { wait_days: 24 }), delay_per_day: 30, need: { tolerance: 0.3 } }, says: PRINT, why: 'the part itself is what locates' },
+  { what: 'a check fixture flat to two hundredths', family: 'inspection-fixture', file: { size_mm: [300, 200, 30], today: T('machined', 860, { wait_days: 24, material: 'al-6061' }), need: { tolerance: 0.05, flatness: 0.02 } }, says: ['keep', 'machine', ...PRINT], bars: [/tpu/], why: 'plates are ground' },
+  // Spare parts, guards, hand tools, lifting
+  { what: 'a knob for six euros', family: 'spare-part', file: { size_mm: [40, 40, 30], copies: 4, today: T('bought', 6, { wait_days: 3 }), need: { load: 50, serviceTemp: 25, fluids: [] } }, says: ['keep'], why: 'buy it' },
+  { what: 'a knob that is no longer made', family: 'spare-part', file: { size_mm: [40, 40, 30], copies: 4, today: T('none'), delay_per_day: 15, need: { load: 50, serviceTemp: 25, fluids: [] } }, says: ['print', 'simple', 'machine'], each: [10, 120], why: 'print it' },
+  { what: 'a coupling of which nothing is known', family: 'spare-part', file: { size_mm: [60, 60, 50], today: T('bought', 210, { wait_days: 40 }), delay_per_day: 900 }, says: ['facts'], why: 'load, heat and fluids first' },
+  { what: 'a spare part in brake cleaner', family: 'spare-part', file: { size_mm: [60, 60, 50], today: T('bought', 210), need: { load: 100, serviceTemp: 30, fluids: ['chlorinated'] } }, says: ['keep', ...PRINT, 'machine'], bars: [/\/abs$/, /\/pc$/, /resin-/], why: 'chlorinated solvents spare few plastics' },
+  { what: 'a guard for a chain', family: 'guard', file: { size_mm: [400, 300, 200], today: T('none'), delay_per_day: 5 }, says: ['simple'], way: /^sheet-fold/, bars: [/tpu/, /jet-/], why: 'sheet is folded' },
+  { what: 'a guard to be seen through', family: 'guard', file: { size_mm: [200, 150, 100], today: T('folded', 220, { wait_days: 10 }) }, says: ['keep', 'simple', ...PRINT, 'even'], why: 'sheet again' },
+  { what: 'a hand tool, handed out in dozens', family: 'hand-tool', file: { size_mm: [180, 40, 30], copies: 24, today: T('machined', 85, { wait_days: 15 }) }, says: PRINT, bars: [/resin-general/, /jet-rigid/], why: 'light in the hand, cheap in dozens' },
+  { what: 'a lifting hook', family: 'lifting-aid', file: { size_mm: [200, 100, 50], today: T('welded', 500) }, says: ['licensed'], why: 'never on a calculation made here' },
+  { what: 'a lifting beam that nobody has', family: 'lifting-aid', file: { size_mm: [800, 100, 80], today: T('none'), delay_per_day: 300 }, says: ['licensed'], why: 'whatever it costs' },
+  // Forming
+  { what: 'a brake tool for two hundred bends', family: 'brake-tool', file: { size_mm: [200, 60, 80], today: T('machined', 900, { material: 'p20', wait_days: 25 }), delay_per_day: 40, need: { pressure: 30, load: 4000, cyclesPerYear: 200, years: 1 } }, says: PRINT, bars: [/\/pla$/, /resin-general/, /tpu/], life: [50, 2000], why: 'thin sheet, few bends, days gained' },
+  { what: 'a brake tool for thick stainless', family: 'brake-tool', file: { size_mm: [200, 60, 80], today: T('machined', 900, { material: 'p20', wait_days: 25 }), need: { pressure: 400, load: 120_000, cyclesPerYear: 200, years: 1 } }, says: ['keep'], bars: [/^extrusion/, /^vat/, /^powder/], why: 'thick stainless crushes every plastic' },
+  { what: 'a brake tool for fifty thousand bends a year', family: 'brake-tool', file: { size_mm: [200, 60, 80], today: T('machined', 900, { material: 'p20', wait_days: 25 }), need: { pressure: 30, load: 4000, cyclesPerYear: 50_000, years: 5 } }, says: ['keep', 'machine'], why: 'steel lasts, plastic does not' },
+  { what: 'a flex-form die at 40 MPa', family: 'flex-form-die', file: { size_mm: [300, 200, 40], today: T('machined', 980, { wait_days: 28 }), delay_per_day: 70, need: { pressure: 40, cyclesPerYear: 60, years: 1 } }, says: [...PRINT, 'keep', 'machine', 'bridge', 'even'], bars: [/\/pla$/, /\/abs$/, /tpu/], why: 'it has to bear forty MPa through its face' },
+  { what: 'a flex-form die at 140 MPa', family: 'flex-form-die', file: { size_mm: [300, 200, 40], today: T('machined', 980, { material: 'al-6061', wait_days: 28 }), need: { pressure: 140, cyclesPerYear: 60, years: 1 } }, says: ['keep', 'machine'], bars: [/^extrusion/, /^powder/], why: 'beyond plastics, laid fibre included' },
+  { what: 'a tube die', family: 'tube-die', file: { size_mm: [160, 80, 60], today: T('machined', 700, { wait_days: 20 }), need: { pressure: 25, cyclesPerYear: 300, years: 1 } }, says: [...PRINT, 'keep', 'machine'], bars: [/\/pla$/, /tpu/], why: 'soft tube, short run' },
+  { what: 'a bead die', family: 'bead-die', file: { size_mm: [120, 60, 60], today: T('machined', 500, { wait_days: 20 }), need: { pressure: 25, cyclesPerYear: 300, years: 1 } }, says: [...PRINT, 'keep', 'machine'], bars: [/\/pla$/, /tpu/], why: 'as the tube die' },
+  { what: 'a spinning mandrel', family: 'spinning-mandrel', file: { form: 'turned', size_mm: [250, 160, 160], today: T('machined', 600, { wait_days: 18 }), need: { cyclesPerYear: 100, years: 1 } }, says: [...PRINT, 'keep', 'machine', 'simple', 'even'], bars: [/tpu/], why: 'round: wood, plastic or metal, all turned' },
+  // Moulds, patterns, cores
+  { what: 'a mould insert for fifty first shots', family: 'mould-insert', file: { size_mm: [80, 60, 40], today: T('bought', 3400, { material: 'p20', wait_days: 49 }), delay_per_day: 160, need: { serviceTemp: 60, peakTemp: 90, load: 8000, pressure: 20, cyclesPerYear: 50, years: 1 } }, says: [...PRINT, 'bridge', 'machine'], days: [0.5, 25], why: 'fifty shots now instead of in seven weeks' },
+  { what: 'a mould insert for two hundred thousand', family: 'mould-insert', file: { size_mm: [80, 60, 40], today: T('bought', 3400, { material: 'p20', wait_days: 49 }), need: { serviceTemp: 60, peakTemp: 220, load: 20_000, pressure: 60, cyclesPerYear: 50_000, years: 4 } }, says: ['keep', 'machine', 'print'], bars: [/^extrusion/, /^vat/, /jet-/], why: 'in hard steel, whoever makes it' },
+  { what: 'a thermoforming mould, a metre', family: 'thermoform-mould', file: { size_mm: [620, 420, 110], today: T('bought', 5200, { material: 'al-6061', wait_days: 42 }), delay_per_day: 60, need: { serviceTemp: 75, peakTemp: 125, pressure: 0.09, tolerance: 1, cyclesPerYear: 700, years: 2 } }, says: [...PRINT, 'machine'], days: [1, 30], why: 'weeks and thousands against a board or a large print' },
+  { what: 'a lay-up mould, 180 °C cure', family: 'layup-mould', file: { size_mm: [900, 500, 200], today: T('laid-up', 9000, { wait_days: 60 }), delay_per_day: 100, need: { cureTemp: 180, pressure: 0.6, cyclesPerYear: 10, years: 1 } }, says: [...PRINT, 'keep', 'machine', 'even'], bars: [/tooling-board/, /\/abs-cf-pellet$/, /\/pla$/], why: 'few tools see 180 °C' },
+  { what: 'a lay-up mould at room cure', family: 'layup-mould', file: { size_mm: [900, 500, 200], today: T('laid-up', 9000, { wait_days: 60 }), delay_per_day: 100, need: { cureTemp: 25, pressure: 0.1, cyclesPerYear: 10, years: 1 } }, says: [...PRINT, 'machine'], why: 'board or a large print, in a week' },
+  { what: 'cores for an elbow, ten', family: 'core', file: { size_mm: [240, 240, 72], today: T('none'), delay_per_day: 90, need: { cureTemp: 80, pressure: 0.1, cyclesPerYear: 10, years: 1 } }, says: PRINT, way: /core-/, life: [1, 1], why: 'dissolved out' },
+  { what: 'cores by the thousand', family: 'core', file: { size_mm: [120, 60, 40], today: T('none'), delay_per_day: 1000, need: { cureTemp: 40, pressure: 0.1, cyclesPerYear: 2000, years: 3 } }, says: ['machine'], why: 'a master tool and wax, or a bladder' },
+  { what: 'a core at 200 °C', family: 'core', file: { size_mm: [240, 100, 72], today: T('none'), delay_per_day: 90, need: { cureTemp: 200, pressure: 0.5, cyclesPerYear: 10, years: 1 } }, says: ['facts', 'keep', 'machine', ...PRINT], bars: [/core-standard/, /machinable-wax/], why: 'at the edge of what dissolves' },
+  { what: 'an investment pattern', family: 'investment-pattern', file: { size_mm: [80, 60, 40], today: T('none'), delay_per_day: 40, need: { cyclesPerYear: 5, years: 1 } }, says: PRINT, way: /pla$|castable/, life: [1, 1], why: 'burnt out, one each' },
+  { what: 'a sand pattern for two thousand moulds', family: 'sand-pattern', file: { size_mm: [300, 200, 60], today: T('board', 900, { wait_days: 20 }), need: { cyclesPerYear: 1000, years: 2 } }, says: [...PRINT, 'keep', 'machine', 'even'], why: 'a plate that lasts' },
+  { what: 'one casting, now', family: 'sand-pattern', file: { size_mm: [300, 200, 100], today: T('none'), delay_per_day: 150, need: { cyclesPerYear: 1, years: 1 } }, says: ['print', 'machine'], why: 'no pattern for one casting, or the quickest one' },
+  // Records of today that decide
+  { what: 'a tool of 5 000 that waits two months', family: 'assembly-fixture', file: { size_mm: [300, 200, 80], today: T('bought', 5000, { wait_days: 60 }), delay_per_day: 50 }, says: [...PRINT, 'machine', 'simple'], why: 'everything else is cheaper and sooner' },
+  { what: 'the same wait with waiting left out, at 120', family: 'assembly-fixture', file: { size_mm: [300, 200, 80], today: T('bought', 120, { wait_days: 60 }), need: { changes: 0 } }, says: ['keep'], why: 'waiting costs nothing here' },
+  { what: 'printed already, for 60', family: 'assembly-fixture', file: { size_mm: [150, 100, 40], today: T('printed', 60, { material: 'petg', wait_days: 3 }) }, says: ['keep', 'simple', 'even', ...PRINT], why: 'it is what one would do' },
+  { what: 'a hand-made jig of wood', family: 'hand-jig', file: { size_mm: [200, 100, 40], today: T('hand-made', 140, { material: 'hardwood', wait_days: 4 }) }, says: [...PRINT, 'keep', 'even'], why: 'near enough to each other' },
+  { what: 'a cast form block', family: 'assembly-fixture', file: { size_mm: [250, 200, 100], today: T('cast', 600, { wait_days: 14 }) }, says: [...PRINT, 'keep', 'even', 'simple'], why: 'both are made in days' },
+  { what: 'a laid-up drill template', family: 'hand-jig', file: { size_mm: [500, 300, 30], today: T('laid-up', 1800, { wait_days: 40 }), delay_per_day: 20 }, says: [...PRINT, 'machine', 'simple'], why: 'a pattern for one template is dear' },
+  { what: 'a frame bolted up from twenty pieces', family: 'assembly-fixture', file: { size_mm: [500, 400, 200], today: T('bolted', undefined, { pieces: 20, material: 'al-6061' }), delay_per_day: 20 }, says: [...PRINT, 'keep', 'machine', 'even'], why: 'twenty drawings, twenty joints' },
+  // Awkward needs
+  { what: 'a tool a metre and a half long', family: 'assembly-fixture', file: { size_mm: [1500, 300, 120], today: T('welded', 2200, { wait_days: 30 }) }, says: ['keep', 'machine', ...PRINT], bars: [/^vat/, /^material-jetting/, /^metal-powder/], why: 'too long for small beds' },
+  { what: 'a tool of one cycle', family: 'assembly-fixture', file: { size_mm: [120, 80, 40], today: T('none'), delay_per_day: 100, need: { cyclesPerYear: 1, years: 0.1 } }, says: [...PRINT, 'simple'], days: [0.2, 6], why: 'the quickest cheap one' },
+  { what: 'a tool wanted tomorrow', family: 'hand-jig', file: { size_mm: [120, 80, 40], today: T('machined', 400, { wait_days: 20 }), delay_per_day: 200, need: { leadLimit: 2 } }, says: [...PRINT, 'simple', 'keep'], bars: [/^cnc-mill\/s235/, /^injection/], why: 'nothing with a queue' },
+  { what: 'food contact', family: 'hand-tool', file: { size_mm: [180, 60, 20], today: T('machined', 120, { material: 'ss-304' }), need: { contact: 'food' } }, says: ['keep', ...PRINT, 'simple'], bars: [/resin-/, /jet-/], why: 'photopolymers never' },
+  { what: 'a tool out of doors', family: 'hand-tool', file: { size_mm: [180, 60, 20], today: T('machined', 120), need: { uv: true } }, says: [...PRINT, 'keep', 'simple'], bars: [/resin-general/, /jet-/], why: 'resins go brittle in the sun' },
+  { what: 'a tool that must go out by itself', family: 'assembly-fixture', file: { size_mm: [150, 100, 40], today: T('machined', 500, { wait_days: 20 }), need: { flame: 'self-extinguishing' } }, says: ['keep', 'machine', 'simple', ...PRINT], bars: [/\/pla$/, /\/petg$/], why: 'beside heaters' },
+];
+
+describe('situations', () => {
+  it('are eighty at least, a reason each', () => {
+    expect(SITUATIONS.length).toBeGreaterThanOrEqual(80);
+    expect(new Set(SITUATIONS.map((s) => s.what)).size).toBe(SITUATIONS.length);
+    for (const s of SITUATIONS) expect(s.why.length).toBeGreaterThan(5);
+  });
+  it.each(SITUATIONS.map((s) => [s.what, s] as const))('%s', (_, s) => {
+    const { view } = evaluateCase(readNeed({ family: s.family, start: '2026-11-25', ...s.file }), BUILT_IN_SITE, 400);
+    const { verdict, options, pins } = view;
+    expect(s.says).toContain(verdict.kind);
+    const chosen = pins.find((p) => p.letter === verdict.letter);
+    const route = chosen && `${chosen.option.process}/${chosen.option.material}`;
+    if (s.way) expect(route).toMatch(s.way);
+    const figure = (name: string): number => chosen!.figures.find((f) => f.name === name)!.value;
+    const within = (x: number, range: Range | undefined): void => {
+      if (!range) return;
+      expect(x).toBeGreaterThanOrEqual(range[0]);
+      expect(x).toBeLessThanOrEqual(range[1]);
+    };
+    within(chosen ? figure('price_each') : NaN, s.each);
+    within(chosen ? chosen.option.lead_days : NaN, s.days);
+    within(chosen ? figure('life') : NaN, s.life);
+    const relied = (pattern: RegExp): string[] =>
+      options.filter((o) => pattern.test(`${o.process}/${o.material}`) && o.state !== 'fail' && o.doubt.chance > RELIED_ON).map((o) => `${o.process}/${o.material}`);
+    for (const bar of s.bars ?? []) {
+      expect(relied(bar)).toEqual([]);
+      expect(options.some((o) => bar.test(`${o.process}/${o.material}`))).toBe(true);
+    }
+    for (const wanted of s.holds ?? []) expect(options.filter((o) => wanted.test(`${o.process}/${o.material}`) && o.state !== 'fail')).not.toEqual([]);
+    // The tool of today is always there, and the sentence never contradicts the figures.
+    expect(pins.at(-1)!.letter).toBe('T');
+    if (verdict.kind !== 'even' && verdict.kind !== 'bridge' && verdict.kind !== 'licensed' && chosen) {
+      const rivals = pins.filter((p) => p.option.state !== 'fail' && (p.letter !== 'T' || s.file?.['delay_per_day'] || (s.file?.['today'] as { way?: string }).way !== 'none'));
+      const least = Math.min(...rivals.map((p) => p.option.expected_cost));
+      // Another may only be taken where the two are near: sooner, or simple.
+      expect(chosen.option.expected_cost).toBeLessThan(1.6 * least);
+    }
+  });
+});
