@@ -133,3 +133,69 @@ describe('cuadro screen', () => {
     expect(cuadro('screen', file('torn.json', '{"family":')).status).toBe(2);
   });
 });
+
+describe('cuadro decide', () => {
+  interface Way {
+    letter: string | null;
+    process: string;
+    material: string;
+    state: string;
+    chance_holds: number;
+    price_each: number | null;
+    price_order: number | null;
+    programme_with_wait: number | null;
+    p10: number | null;
+    p50: number | null;
+    p90: number | null;
+    days: number | null;
+    mass_kg: number | null;
+  }
+  const need = {
+    family: 'hand-jig',
+    mesh: 'body.stl',
+    copies: 2,
+    delay_per_day: 20,
+    start: '2026-11-25',
+    today: { way: 'machined', material: 'al-6061', price: 620, wait_days: 26, weight_kg: 2 },
+    need: { serviceTemp: 28, load: 120, tolerance: 0.2 },
+  };
+  const decide = (name: string, json: object) => cuadro('decide', file(name, JSON.stringify(json)), '--json');
+
+  it('gives the verdict and every way, money in medians, with the mesh beside the file; the same each time', () => {
+    const body = box(200, 80, 30);
+    file('body.stl', writeStl(body.vertices, body.indices));
+    const { status, out, err } = decide('jig.json', need);
+    expect([status, err]).toEqual([0, '']);
+    expect(decide('jig.json', need).out).toBe(out);
+    const { verdict, recommended, cheapest, ways } = JSON.parse(out) as {
+      verdict: { kind: string; headline: string; process: string; material: string; reasons: string[]; conditions: string[]; cautions: string[] };
+      recommended: Way;
+      cheapest: Way;
+      ways: Way[];
+    };
+    // A plain slab: it is cut or milled, whatever else could be done.
+    expect(verdict).toMatchObject({ kind: 'simple', process: recommended.process, material: recommended.material });
+    expect(verdict.reasons.join(' ')).toContain('T, the tool of today');
+    const today = ways.find((w) => w.letter === 'T')!;
+    // As said: 620 each, none once, and 2 kg.
+    expect(today).toMatchObject({ process: 'today', state: 'pass', chance_holds: 1, price_each: 620, price_order: 1240, mass_kg: 2 });
+    expect(today.days).toBeGreaterThan(20);
+    // 480 cm³ of aluminium, 2.7 g each.
+    expect(ways.find((w) => w.process === 'cnc-mill' && w.material === 'al-6061')!.mass_kg).toBeCloseTo(0.48 * 2.7, 1);
+    for (const w of ways.filter((x) => x.p50 !== null)) {
+      expect(w.p10!).toBeLessThanOrEqual(w.p50!);
+      expect(w.p50!).toBeLessThanOrEqual(w.p90!);
+      expect(w.programme_with_wait).toBe(w.p50);
+    }
+    expect(cheapest.programme_with_wait).toBe(Math.min(...ways.filter((w) => w.p50 !== null).map((w) => w.programme_with_wait!)));
+    expect(ways.filter((w) => w.letter).map((w) => w.letter).sort().join('')).toMatch(/^A.*T$/);
+  });
+  it('says what is wrong with a file, by field', () => {
+    const said = (change: object): string => decide('wrong.json', { family: 'tray', ...change }).err;
+    expect(said({ today: { way: 'conjured' } })).toContain('today.way');
+    expect(said({ today: { price: 5 } })).toContain('today.way');
+    expect(said({ today: { way: 'bought', colour: 'red' } })).toContain('today.colour is not a field');
+    expect(said({ mesh: 'gone.stl' })).toContain('gone.stl: no such file');
+    expect(said({ copies: 0 })).toContain('need.copies');
+  });
+});

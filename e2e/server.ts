@@ -31,6 +31,9 @@ export class TestServer {
       child.stderr?.on('data', hear);
       child.on('exit', () => fail(new Error(`the server ended: ${said}`)));
     });
+    // It listens before the demo plant is there.
+    await expect.poll(async () => ((await (await fetch(`${this.url}/api/health`)).json()) as { seeding?: object }).seeding, { timeout: 180_000 })
+      .toBeUndefined();
   }
 
   async stop(): Promise<void> {

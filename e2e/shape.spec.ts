@@ -1,13 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { stepCylinder } from '@cuadro/core/shape/formats/cad-testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
-import { readShape } from '@cuadro/core/shape/measure';
+import { measure, readShape } from '@cuadro/core/shape/measure';
 import { box, drilledPlate, join, moved, refined, sphere } from '@cuadro/core/shape/testing';
 import type { Mesh } from '@cuadro/core/shape/mesh';
 import type { Page } from '@playwright/test';
 import { expect, test, type TestServer } from './server';
 
 const stl = ({ vertices, indices }: Mesh): Buffer => Buffer.from(writeStl(vertices, indices));
+const measureOf = (mesh: Mesh): number => measure(mesh).volume_mm3;
 const drop = (page: Page, name: string, buffer: Buffer): Promise<void> =>
   page.locator('.file input[type=file]').setInputFiles({ name, mimeType: 'model/stl', buffer });
 const tab = (page: Page, name: string): Promise<void> =>
@@ -18,6 +19,17 @@ const idle = async (page: Page): Promise<void> => {
   await expect(page.getByRole('img', { name: /^Drawing of/ })).toBeVisible();
   await expect(page.locator('.stage')).toHaveCount(0, { timeout: 90_000 });
 };
+/** Whatever became the part is what is drawn, exported, stored and studied. */
+async function isThePart(page: Page, server: TestServer, title: string, volume_cm3: number): Promise<void> {
+  await idle(page);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.locator('.save').getByRole('button', { name: 'STL', exact: true }).click()]);
+  const { measure } = readShape(readFileSync(await download.path()), 'mm', 'out.stl');
+  expect(measure.volume_mm3 / 1000 / volume_cm3).toBeCloseTo(1, 2);
+  await expect.poll(async () => {
+    const ref = (await server.case(title)).doc.shapes.printed;
+    return ref?.study && Math.abs(ref.measure.volume_mm3 / 1000 / volume_cm3 - 1) < 0.01 && Math.abs(ref.study.build.height_mm - ref.measure.box_mm[2]) < 0.1;
+  }).toBe(true);
+}
 const caseOf = (server: TestServer, title: string) => server.case(title);
 
 test('a part is studied, laid another way, corrected and marked; all of it is there after a reload', async ({ page, server }) => {
@@ -93,10 +105,14 @@ test('a STEP model is tessellated, more finely when asked; a broken one is refus
   await page.goto(await server.step('Door-hoisting', 'shape'));
   await drop(page, 'bad.step', Buffer.from('ISO-10303-21; nonsense'));
   await expect(page.getByRole('alert')).toContainText('bad.step');
+  // A cube is the part first: what is dropped over it has to take its place everywhere.
+  await drop(page, 'cube.stl', stl(box(10, 10, 10)));
+  await expect(row(page, 'Box')).toContainText('10 mm × 10 mm × 10 mm');
+  await idle(page);
   await drop(page, 'pin.step', Buffer.from(stepCylinder(20, 30)));
   await expect(page.locator('.source')).toContainText('pin.stl');
   await expect(row(page, 'Box')).toContainText('40 mm × 40 mm × 30 mm');
-  await idle(page);
+  await isThePart(page, server, 'Door-hoisting', Math.PI * 2 * 2 * 3);
   const triangles = async (): Promise<number> => Number((await row(page, 'Triangles').locator('td').innerText()).replace(/\D/g, ''));
   const coarse = await triangles();
   await page.getByRole('textbox', { name: 'Tolerance of the tessellation' }).fill('0.005');
@@ -124,6 +140,7 @@ test('an open mesh is repaired, and undo brings the file back', async ({ page, s
   await page.getByRole('button', { name: 'Repair it' }).click();
   await expect(page.getByText(/1 planar hole closed\. The mesh is closed now/)).toBeVisible();
   await expect(page.locator('.source')).toContainText('holed-repaired.stl');
+  await isThePart(page, server, 'conveyor side', measureOf(whole) / 1000);
   await expect(row(page, 'Closed')).toContainText('yes');
   await page.getByRole('button', { name: 'take back' }).click();
   await expect(page.getByText('The mesh is open.')).toBeVisible();
@@ -153,6 +170,7 @@ test('soft jaws are made, saved and taken as the mesh to print', async ({ page, 
   await page.getByRole('button', { name: 'use as the mesh to print' }).first().click();
   await expect(page.locator('.source')).toContainText('jaw-front.stl');
   await expect(row(page, 'Box')).toContainText('80 mm × 30 mm × 40 mm');
+  await isThePart(page, server, 'Gearbox', (80 * 30 * 40 - 50.4 * 18.2 * 15.2) / 1000);
   await tab(page, 'Make');
   await page.getByLabel('What to make').selectOption('mandrel');
   await page.getByRole('textbox', { name: /Half profile/ }).fill('0 0\n10 0\nten 20');

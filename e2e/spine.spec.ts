@@ -96,7 +96,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Routes' }).click();
     const matrix = page.getByRole('region', { name: 'Routes and checks' });
     await expect.poll(() => matrix.locator('tbody tr').count()).toBeGreaterThanOrEqual(10);
-    await matrix.getByRole('button', { name: 'Tolerance: PA12 powder' }).click();
+    await matrix.getByRole('button', { name: 'Tolerance: PA12 powder, Polymer powder bed', exact: true }).click();
     await expect(margin).toContainText('±0.3 mm');
     await expect(margin).toContainText('limit');
     await expect(margin).toContainText('margin');
@@ -131,10 +131,10 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
   await test.step('6. Sheet: a figure opens down to its entries; a quote goes over a line', async () => {
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Sheet' }).click();
     const sheet = page.getByRole('table', { name: 'Pinned routes side by side' });
-    await expect(sheet.getByRole('columnheader')).toHaveCount(5);
+    await expect(sheet.getByRole('columnheader')).toHaveCount(6);
     await expect(page.locator('.busy.off')).toBeAttached();
-    await expect(page.getByText('points of 20000 samples')).toBeVisible();
-    const chances = (await sheet.getByRole('row', { name: 'Chance of being cheapest' }).locator('.figure').allTextContents()).map((t) => parseInt(t, 10));
+    await expect(page.getByText('Medians of 20000 samples')).toBeVisible();
+    const chances = (await sheet.getByRole('row', { name: 'Chance of costing least' }).locator('.figure').allTextContents()).map((t) => parseInt(t, 10));
     expect(Math.abs(chances.reduce((a, b) => a + b, 0) - 100)).toBeLessThanOrEqual(2);
     const printed = sheet.getByRole('columnheader', { name: /PA6-CF short fibre/ });
     const letter = (await printed.locator('.swatch').textContent())!;
@@ -151,7 +151,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await margin.getByRole('button', { name: '← back' }).click();
     await expect(margin).toContainText('Plastic in the part');
     // A quote of 111 over the machined price.
-    const milled = (await sheet.getByRole('columnheader', { name: /Aluminium 6061/ }).locator('.swatch').textContent())!;
+    const milled = (await sheet.getByRole('columnheader', { name: /Aluminium 6061.*CNC milling/ }).locator('.swatch').textContent())!;
     await sheet.getByRole('button', { name: new RegExp(`Price of one tool, route ${milled},`) }).click();
     await page.getByRole('button', { name: new RegExp(`Put a quote over ${milled}`) }).click();
     await page.getByRole('textbox', { name: 'Likely' }).fill('nonsense');

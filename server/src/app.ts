@@ -57,7 +57,7 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
     return reply.status(500).send(new AppError('INTERNAL').body());
   });
 
-  app.get('/api/health', async () => ({ ok: true }));
+  app.get('/api/health', async () => ({ ok: true, ...(context.seeding?.of && { seeding: context.seeding }) }));
   caseRoutes(app, context);
   meshRoutes(app, context);
   modelRoutes(app, context);

@@ -3,6 +3,14 @@ import type { Db } from './db/open';
 import type { Pool } from './jobs/pool';
 import type { MeshStore } from './meshes/store';
 
+/** Progress of setting up the demo plant; `of` is 0 when nothing is under way. */
+export interface Seeding {
+  done: number;
+  of: number;
+  /** Why it could not be set up. */
+  fault?: string;
+}
+
 /** What the plugins work with; handed to each, so that a test can hand over its own. */
 export interface Context {
   db: Db;
@@ -14,5 +22,7 @@ export interface Context {
   page?: string;
   /** Answers go compressed, for a browser at the other end of a tunnel. Costs more than it saves on the same machine. */
   compress?: boolean;
+  /** How far the demo plant has been set up, while it is. */
+  seeding?: Seeding;
   log?: FastifyBaseLogger | boolean;
 }

@@ -8,6 +8,7 @@ import { openDb, openServerDb } from './db/open';
 import { openPool } from './jobs/pool';
 import { collectMeshes } from './meshes/collect';
 import { FolderMeshStore } from './meshes/store';
+import type { Seeding } from './context';
 import { seedDemo } from './seed';
 
 /** Start the service. Prints one line with the address when it is ready. */
@@ -35,8 +36,8 @@ async function main(): Promise<void> {
   const meshes = new FolderMeshStore(join(data, 'meshes'));
   const pool = openPool(join(here, 'worker.js'));
   const cad = openPool(join(here, 'worker.js'), { threads: 1, queue: 4 });
-  if (!values.empty) await seedDemo(db, meshes, pool);
-  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist'), compress: values.compress });
+  const seeding: Seeding = { done: 0, of: 0 };
+  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist'), compress: values.compress, seeding });
 
   let stopping = false;
   const stop = async (): Promise<void> => {
@@ -54,6 +55,11 @@ async function main(): Promise<void> {
   const address = await app.listen({ host: '127.0.0.1', port });
   say(`Cuadro is ready at ${address}`);
   // In the background; what goes wrong here stops nothing.
+  if (!values.empty)
+    seedDemo(db, meshes, pool, new Date(), seeding).catch((e: unknown) => {
+      Object.assign(seeding, { of: 0, fault: String(e) });
+      process.stderr.write(`cuadro: the demo plant was not set up: ${String(e)}\n`);
+    });
   collectMeshes(db, meshes).catch(() => undefined);
 }
 

@@ -184,7 +184,8 @@ function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
   return {
     id: planner.id,
     label: planner.label,
-    figures: [...headline, ...rest].map((name) => figure(plan, name)),
+    // A plan stands in for the need with what it comes to at likely inputs: that is what it shows.
+    figures: [...headline, ...rest].map((name) => figure(plan, name)).map((f) => ({ ...f, value: f.likely })),
     headline: headline.length,
     findings: plan.findings,
     drawing: plan.drawing,

@@ -1,4 +1,4 @@
-import { type Doubt, evaluateRoute, leadOf, massOf } from '../routes/evaluate-route';
+import { type Doubt, evaluateRoute, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
 import type { Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
@@ -11,6 +11,7 @@ import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
 import { percentiles } from '../worksheet/sample';
+import { SheetError } from '../worksheet/types';
 import { type CaseFacts, formOf, shapeFor, sizeOf } from '../case/facts';
 import { inOrder } from './order';
 import { routeHolds } from './summary';
@@ -109,9 +110,8 @@ export function screenRoute(facts: CaseFacts, process: Process, material: Materi
   const state = broken.size ? 'fail' : screening.state;
   const holds = state !== 'fail';
   // Over samples where it can be chosen; what is ruled out is there to be read.
-  const result = price === 'all' || (price === 'holding' && holds)
-    ? evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? LIST_SAMPLES : 0, seed)
-    : undefined;
+  const priced = price === 'all' || (price === 'holding' && holds);
+  const result = priced ? workedOut(() => evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? LIST_SAMPLES : 0, seed)) : undefined;
   const figure = (name: string): number => (!result ? NaN : result.risk ? percentiles(result.risk.columns.get(name)!).p50 : valueOf(result.point, name));
   const failed = checks.filter((c) => c.state === 'fail');
   return {
@@ -135,6 +135,16 @@ export function screenRoute(facts: CaseFacts, process: Process, material: Materi
     lead_days: result?.lead.risk?.p50 ?? result?.lead.days ?? NaN,
     mass_kg: figure('mass_tool'),
   };
+}
+
+/** A route whose figures are none is listed without them, and stops no other. */
+function workedOut(evaluate: () => RouteResult): RouteResult | undefined {
+  try {
+    return evaluate();
+  } catch (e) {
+    if (e instanceof SheetError && e.kind === 'not-finite') return undefined;
+    throw e;
+  }
 }
 
 const PRICED_ROUTES = 300;

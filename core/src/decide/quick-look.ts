@@ -56,7 +56,8 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   if (changes && chosen && reference) {
     const a = results.get(chosen.letter)!;
     const b = results.get(reference.letter)!;
-    daysGained = b.lead.risk!.p50 - a.lead.risk!.p50;
+    // Nobody waits for what nobody orders.
+    daysGained = reference.letter === 'T' && doc.today.way === 'none' ? 0 : b.lead.risk!.p50 - a.lead.risk!.p50;
     const gain = (i: number): number =>
       verdict.kind === 'bridge'
         ? (at(b.risk!.columns.get('lead_days')!, i) - at(a.risk!.columns.get('lead_days')!, i)) * doc.today.delay_per_day -

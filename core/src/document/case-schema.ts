@@ -7,6 +7,7 @@ import { type Form, FORMS } from '../need/family';
 import { REQUIREMENTS, type Need } from '../need/requirements';
 import { PLANNERS } from '../plan/planners';
 import { formatQuantity } from '../quantity/quantity';
+import { boundsOf } from '../routes/bounds';
 import { REMEDY_IDS } from '../screen/remedies';
 
 /** Validation of everything a user may send; the same schemas on the page and on the server. */
@@ -198,7 +199,7 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
         for (const [route, lines] of Object.entries(all ?? {})) {
           for (const [line, o] of Object.entries((lines ?? {}) as Record<string, unknown>)) {
             try {
-              overrideSchema.validateSync(o, { strict: true });
+              overrideSchemaFor(route, line).validateSync(o, { strict: true });
             } catch (e) {
               return ctx.createError({ message: `${route}, ${line}: ${(e as Error).message}` });
             }
@@ -223,6 +224,10 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
   .noUnknown('Cuadro does not know the field ${unknown}.')
   .required();
 
-export const overrideSchema = rangeSchema('Value', -1e9, 1e12).concat(
-  yup.object({ kind: yup.string().oneOf(['quote', 'you']).required(), note: named('Say where the figure comes from.', 1).max(400) }),
-);
+/** A figure put over a line or entry of a route: within what that figure can be. */
+export function overrideSchemaFor(route: string, name: string): yup.ObjectSchema<LineOverride> {
+  const { min, max } = boundsOf(route, name);
+  return rangeSchema('Value', min, max).concat(
+    yup.object({ kind: yup.string().oneOf(['quote', 'you']).required(), note: named('Say where the figure comes from.', 1).max(400) }),
+  ) as unknown as yup.ObjectSchema<LineOverride>;
+}

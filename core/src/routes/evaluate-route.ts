@@ -5,12 +5,12 @@ import { finishTimes, lastEnd, schedule, type StageTime } from '../lead/network'
 import type { Remedy } from '../screen/check';
 import type { Shop } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
-import { at, evaluate, valueOf } from '../worksheet/evaluate';
+import { at, evaluate, requireFinite, valueOf } from '../worksheet/evaluate';
 import { once } from '../worksheet/once';
 import type { Figured } from '../worksheet/figured';
 import { namesIn } from '../worksheet/parse';
 import { likelyInputs, percentiles, type Percentiles, sampleEntries } from '../worksheet/sample';
-import type { Column, Entry, Line, Range } from '../worksheet/types';
+import { type Column, type Entry, type Line, type Range, SheetError } from '../worksheet/types';
 import { usedUp } from '../life/life';
 import { shapeEntries } from '../case/shape-entries';
 import { routeKey } from '../case/types';
@@ -186,6 +186,9 @@ export function evaluateRoute(
   return evaluateSheet(facts, route, { id: routeKey(pin), title: `${route.process.label}, ${route.material.label}` }, samples, seed);
 }
 
+/** What reaches screens, rankings and signatures. */
+const DECISIVE = ['expected_cost', 'price_programme', 'price_each', 'mass_tool'] as const;
+
 /** Evaluate a route's sheet, whatever it stands for: hours, then the activity network, then money. */
 export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: string; title: string }, samples: number, seed: number): RouteResult {
   const calendar = calendarFor(facts.site.shop, facts.doc.start);
@@ -197,6 +200,10 @@ export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: s
   const columnsOf = (values: Record<string, Column>, n: number): ReadonlyMap<string, Column> =>
     new Map<string, Column>([...Object.entries(values), ...evaluate(hours, values, n).columns]);
   const point = evaluate(route.sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
+  if (![...DECISIVE.map((n) => valueOf(point, n)), days].every(Number.isFinite)) {
+    requireFinite(point);
+    throw new SheetError('not-finite', DECISIVE[0], `${name.title} cannot be worked out: its price or date is not a number.`);
+  }
   const subject = {
     ...name,
     sheet: route.sheet,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { SeedingService } from '../data/seeding.service';
 import { SettingsService } from '../data/settings.service';
 import { HelpSheet } from '../shared/help-sheet';
 
@@ -24,6 +25,11 @@ export class App {
   protected readonly settings = inject(SettingsService);
   protected readonly sections = SECTIONS;
   protected readonly help = signal(false);
+  protected readonly seeding = inject(SeedingService);
+
+  constructor() {
+    void this.seeding.watch();
+  }
 
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;

@@ -16,6 +16,8 @@ const PAGE = 500;
 export interface Candidate {
   row: CaseRow;
   look?: QuickLook;
+  /** Why it cannot be worked out. */
+  fault?: string;
 }
 
 /**
@@ -37,6 +39,8 @@ export class CasesService {
 
   /** By case: for which revision and site it was worked out. */
   private readonly looks = new Map<string, { of: string; look: QuickLook }>();
+  /** By case: why it could not be worked out. */
+  private readonly faults = new Map<string, string>();
   private run = 0;
 
   constructor() {
@@ -95,13 +99,14 @@ export class CasesService {
       try {
         const record = await firstValueFrom(this.api.case(row.id));
         const look = await this.compute.quickLook(record.doc, site);
+        this.faults.delete(row.id);
         if (run !== this.run) return;
         this.looks.set(row.id, { of: `${record.revision} ${siteKey}`, look });
         // Kept for the next time; if it is not, the next time works it out again.
         firstValueFrom(this.api.keepLook(row.id, { revision: record.revision, site: siteKey, look })).catch(() => undefined);
       } catch (e) {
         // One case that cannot be worked out holds up no other.
-        this.fault.set(`${row.title}: ${e instanceof Error ? e.message : String(e)}`);
+        this.faults.set(row.id, e instanceof Error ? e.message : String(e));
       }
       // Hundreds of rows are sorted and drawn anew each time: now and then is enough.
       if (performance.now() - shown > SHOW_EVERY_MS) {
@@ -114,6 +119,6 @@ export class CasesService {
 
   private show(progress: { done: number; of: number } | undefined): void {
     this.progress.set(progress);
-    this.candidates.update((all) => all.map((c) => ({ ...c, look: this.looks.get(c.row.id)?.look })));
+    this.candidates.update((all) => all.map((c) => ({ ...c, look: this.looks.get(c.row.id)?.look, fault: this.faults.get(c.row.id) })));
   }
 }

@@ -67,9 +67,12 @@ export class ShapeService implements OnDestroy {
     return reading;
   }
 
-  /** The file that was read last has been stored under this hash. */
-  named(hash: string): void {
-    if (this.part) this.part.hash = hash;
+  /**
+   * A file has been stored under this hash. Where it is the one that is open, it need not be opened again; whatever else becomes the
+   * part (made, repaired, tessellated) is read and drawn anew.
+   */
+  stored(bytes: Uint8Array, hash: string): void {
+    if (this.part?.bytes === bytes) this.part.hash = hash;
   }
 
   /** Open a stored mesh. @returns a sentence when it cannot be shown */

@@ -82,8 +82,6 @@ export class Chart implements OnDestroy {
         fontFamily: 'Source Sans 3',
         foreColor: ink.ink,
         background: 'transparent',
-        // The words under the chart serve those who cannot see it; nothing inside takes the focus.
-        accessibility: { enabled: false, announcements: { enabled: false }, keyboard: { enabled: false } },
       },
       grid: { borderColor: ink.rule, padding: { left: 8, right: 12, top: -8, bottom: -4 }, ...own.grid },
       dataLabels: { enabled: false, ...own.dataLabels },
@@ -93,6 +91,7 @@ export class Chart implements OnDestroy {
       this.chart = new Apex(this.place().nativeElement, options);
       await this.chart.render();
     }
+    // The words under the chart serve those who cannot see it; nothing inside takes the focus.
     for (const e of this.place().nativeElement.querySelectorAll('[tabindex]')) e.removeAttribute('tabindex');
   }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { formatDate } from '@cuadro/core/quantity/date';
 import type { SourceKind } from '@cuadro/core/worksheet/types';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
-import { MarginService } from '../data/margin.service';
+import { type MarginNote, MarginService } from '../data/margin.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { RouteNote } from './route-note';
@@ -27,6 +27,9 @@ const SOURCE_WORDS: Record<SourceKind, string> = {
   styleUrl: './working-margin.scss',
 })
 export class WorkingMargin {
+  /** What the figure reads everywhere: the median of the samples; a plan's is what it stands in with, at likely inputs. */
+  protected shown = ({ working, subject }: Extract<MarginNote, { kind: 'working' }>): number =>
+    subject.id.startsWith('plan:') ? working.value : (working.range?.p50 ?? working.value);
   protected readonly margin = inject(MarginService);
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);

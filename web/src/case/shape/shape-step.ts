@@ -313,13 +313,14 @@ export class ShapeStep {
 
   private async keepMesh(bytes: Uint8Array<ArrayBuffer>, fileName: string, unit: LengthUnit): Promise<void> {
     this.storing.set('Storing');
-    this.adopt(await firstValueFrom(this.api.addMesh(bytes, fileName, unit)));
+    const record = await firstValueFrom(this.api.addMesh(bytes, fileName, unit));
+    this.shapes.stored(bytes, record.hash);
+    this.adopt(record);
   }
 
   /** A stored mesh becomes that of the way on show; opening and studying it follow from the document. */
   private adopt(record: MeshRecord | ModelRecord): void {
     const { hash, fileName, unit, measure } = record;
-    this.shapes.named(hash);
     this.section.set(undefined);
     const ref: ShapeRef = { hash, fileName, unit, measure, ...('model' in record && { model: record.model }) };
     this.store.edit((doc) => ({ ...doc, shapes: { ...doc.shapes, [this.way()]: ref } }));

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { overrideSchema } from '@cuadro/core/document/case-schema';
+import { overrideSchemaFor } from '@cuadro/core/document/case-schema';
 import type { LineOverride } from '@cuadro/core/case/types';
 import type { SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { parseQuantity, unitText } from '@cuadro/core/quantity/quantity';
@@ -41,6 +41,8 @@ export class OverrideForm {
   private readonly shops = inject(ShopService);
   readonly figure = input.required<SheetFigure>();
   readonly routeLabel = input.required<string>();
+  /** `process/material`. */
+  readonly route = input.required<string>();
   readonly now = input<LineOverride>();
   readonly saved = output<LineOverride>();
   readonly removed = output();
@@ -73,7 +75,7 @@ export class OverrideForm {
         kind: data.get('kind') as LineOverride['kind'],
         note: String(data.get('note') ?? '').trim(),
       };
-      overrideSchema.validateSync(value, { strict: true });
+      overrideSchemaFor(this.route(), this.figure().name).validateSync(value, { strict: true });
       this.saved.emit(value);
     } catch (e) {
       this.problem.set((e as Error).message);

@@ -67,6 +67,7 @@ export class SheetStep {
   protected readonly crossings = computed(() => crossingWords(this.store.view()!));
   protected readonly workbook = computed(() => `/api/cases/${this.store.record()?.id}/sheet.xlsx`);
   protected readonly date = formatDate;
+  protected readonly routeKey = routeKey;
 
   constructor() {
     // The margin is never idle: it opens with the figure that decides.
