@@ -5,7 +5,7 @@ import { todayOf } from '../routes/today';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
 import { screen, usualRemedies } from '../screen/screen';
 import { traitsOf } from '../screen/traits';
-import { lifeEntry } from '../life/life';
+import { faceEntry, lifeEntry } from '../life/life';
 import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
@@ -73,6 +73,7 @@ export function routeContext(facts: CaseFacts, process: Process, material: Mater
     life: (metalFace) =>
       doc.overrides[`${process.id}/${material.id}`]?.['life'] ??
         lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),
+    faceLife: faceEntry(family.duty, (need.wear?.value as WearMode | undefined) ?? 'none', true, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }

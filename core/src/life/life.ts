@@ -1,6 +1,6 @@
 import type { Duty, Family } from '../need/family';
 import type { WearMode } from '../need/requirements';
-import { blended, type Evidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
+import { blended, type Evidence, faceEvidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
 import type { Material, Removal } from '../shelf/types';
 import type { Entry, Range } from '../worksheet/types';
 import { baseLife, WEAR_CLASS_WORDS, type WearClass } from './base-lives';
@@ -84,14 +84,20 @@ export function lifeEntry(tool: Lived, material: Material, wear: WearMode, metal
 const NEVER = 1e12;
 
 /** Life of the wearing item as an entry; where there is none, it never wears. */
-export const faceEntry = (duty: Duty, wear: WearMode, metalFace: boolean): Entry => ({
-  name: 'life_face',
-  label: 'Life of the metal working faces',
-  unit: 'cycle',
-  spread: 'lognormal',
-  ...(metalFace ? faceLife(duty, wear) : { low: NEVER, likely: NEVER, high: NEVER }),
-  key: `life.face.${duty}`,
-  source: metalFace
-    ? { kind: 'guess', text: `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[wear]}. Replace it with your own log.` }
-    : { kind: 'standard', text: 'No metal face is fitted.' },
-});
+export function faceEntry(duty: Duty, wear: WearMode, metalFace: boolean, evidence: Evidence = NO_EVIDENCE): Entry {
+  const own = metalFace ? faceEvidence(evidence, duty) : undefined;
+  const book = metalFace ? faceLife(duty, wear) : { low: NEVER, likely: NEVER, high: NEVER };
+  return {
+    name: 'life_face',
+    label: 'Life of the metal working faces',
+    unit: 'cycle',
+    spread: 'lognormal',
+    ...(own ? blended(book, own.median, own.n) : book),
+    key: `life.face.${duty}`,
+    source: own
+      ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` }
+      : metalFace
+      ? { kind: 'guess', text: `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[wear]}. Replace it with your own log.` }
+      : { kind: 'standard', text: 'No metal face is fitted.' },
+  };
+}

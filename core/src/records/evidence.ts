@@ -5,9 +5,13 @@ import type { Range } from '../worksheet/types';
  * What a site has learned: summaries of its records, small enough to travel with the shop. Lives and process figures are built
  * in until there is evidence, and are blended with it by its weight.
  */
+export const WEARING_ITEMS = { body: 'the tool itself', face: 'its metal faces' } as const;
+export type WearingItem = keyof typeof WEARING_ITEMS;
 export interface LifeEvidence {
   duty: Duty;
   material: string;
+  /** What wore: the tool itself, or the metal faces it carries. */
+  item: WearingItem;
   /** Tools behind it, those still in use among them. */
   n: number;
   worn: number;
@@ -86,6 +90,9 @@ export const counted = (n: number, what: string): string => `${n} ${what}${n ===
 export const ownLog = (n: number, what = 'tool'): string => `${counted(n, what)} of your own log`;
 
 export const lifeEvidence = (e: Evidence, duty: Duty, material: string): LifeEvidence | undefined =>
-  e.life.find((x) => x.duty === duty && x.material === material);
+  e.life.find((x) => x.item === 'body' && x.duty === duty && x.material === material);
+/** Of metal faces under a duty, whatever carries them: the group with the most tools. */
+export const faceEvidence = (e: Evidence, duty: Duty): LifeEvidence | undefined =>
+  e.life.filter((x) => x.item === 'face' && x.duty === duty).reduce<LifeEvidence | undefined>((b, x) => (!b || x.n > b.n ? x : b), undefined);
 export const ratioEvidence = (e: Evidence, process: string, of: RatioEvidence['of']): RatioEvidence | undefined =>
   e.ratios.find((x) => x.process === process && x.of === of);

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { inputFaults } from '../inputs/schema';
-import { lifeEntry } from '../life/life';
+import { faceEntry, lifeEntry } from '../life/life';
 import { plainFacts } from '../case/facts';
 import { demoDoc } from '../case/testing';
 import { evaluateRoute } from '../routes/evaluate-route';
@@ -59,6 +59,16 @@ describe('evidence', () => {
     const { life: [found] } = evidenceOf([life(1000, 'worn'), life(2000, 'broken'), life(3000, 'in-use')]);
     expect(found).toMatchObject({ duty: 'locate', material: 'pa12-cf', n: 3, worn: 2 });
     expect(found.median).toBeCloseTo(Math.sqrt(14e6 / 2) * Math.sqrt(Math.LN2), 6);
+  });
+  it('of metal faces goes to the faces, not to the tool that carries them', () => {
+    const log = evidenceOf(Array.from({ length: 12 }, () => life(900, 'worn', { item: 'face' })));
+    expect(log.life).toMatchObject([{ item: 'face', n: 12 }]);
+    const m = material('pa12-cf');
+    expect(lifeEntry({ duty: 'locate' }, m, 'none', false, log)).toEqual(lifeEntry({ duty: 'locate' }, m, 'none', false, NO_EVIDENCE));
+    const [before, after] = [NO_EVIDENCE, log].map((e) => faceEntry('locate', 'none', true, e));
+    expect(after.likely).toBeLessThan(before.likely / 5);
+    expect(after.source.text).toContain('12 tools of your own log');
+    expect(faceEntry('locate', 'none', false, log).likely).toBeGreaterThan(1e11);
   });
   it('keeps duties and materials apart', () => {
     expect(evidenceOf([life(1, 'worn'), life(1, 'worn', { material: 'pei' }), life(1, 'worn', { duty: 'press' })]).life).toHaveLength(3);

@@ -170,7 +170,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
     lifeEntry(family, material, wear, remedies.metalFace, site.evidence, process.uses),
-    faceEntry(family.duty, wear, remedies.metalFace),
+    faceEntry(family.duty, wear, remedies.metalFace, site.evidence),
     remedy('face_money', 'A new set of metal faces, bought', 'money', remedies.face.money),
     remedy('face_hours', 'Fitting a new set of metal faces', 'h', remedies.face.hours),
     {

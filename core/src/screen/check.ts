@@ -75,6 +75,8 @@ export interface CheckContext {
   onSite: boolean;
   /** Life of one tool, cycles, with or without metal on its working faces: given, learned from the log, or the book's. */
   life(metalFace: boolean): Range;
+  /** Life of metal faces under this duty, cycles. */
+  faceLife: Range;
   /** Figures of this route before remedies, worked out when asked for. */
   figures: { readonly mass_kg: number; readonly lead_days: number };
 }

@@ -44,9 +44,9 @@ export class LogPage {
     const { evidence, shop } = this.shops.site();
     const shelf = shelfOf(shop);
     return evidence.life.map((l) =>
-      `What ${DUTIES[l.duty]}, of ${shelf.has(l.material) ? shelf.material(l.material).label : l.material}: median life ${
-        formatNumber(Math.round(l.median))
-      } cycles, from ${ownLog(l.n)}, ${l.worn} worn out.`
+      `${l.item === 'face' ? 'Metal faces of what' : 'What'} ${DUTIES[l.duty]}, of ${
+        shelf.has(l.material) ? shelf.material(l.material).label : l.material
+      }: median life ${formatNumber(Math.round(l.median))} cycles, from ${ownLog(l.n)}, ${l.worn} worn out.`
     );
   });
   /** A sentence for each process: how far off its estimates were, and how much failed. */

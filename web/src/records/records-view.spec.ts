@@ -188,7 +188,7 @@ describe('papers of a case', () => {
 describe('the log', () => {
   it('says what the records say together', async () => {
     provide(api([]), {
-      life: [{ duty: 'locate', material: 'pei', n: 12, worn: 7, median: 1234.5 }],
+      life: [{ duty: 'locate', material: 'pei', item: 'body', n: 12, worn: 7, median: 1234.5 }],
       ratios: [{ process: 'cnc-mill', of: 'hours', n: 3, mean: 1.42 }, { process: 'cnc-mill', of: 'scrap', n: 4, mean: 0.25 }],
     });
     const { text, press } = await hands(TestBed.createComponent(LogPage));

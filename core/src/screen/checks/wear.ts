@@ -1,4 +1,3 @@
-import { faceLife } from '../../life/life';
 import { formatNumber } from '../../quantity/quantity';
 import type { Check } from '../check';
 import { remedyKind, wearIsOnMetal } from '../remedies';
@@ -14,7 +13,7 @@ export const wear: Check = {
   label: 'Life',
   limits: ['cyclesPerYear'],
   run(ctx) {
-    const { need, material, family, taken, life: of } = ctx;
+    const { need, material, taken, life: of } = ctx;
     const face = wearIsOnMetal(ctx);
     const life = of(face);
     if (life.high <= 1)
@@ -33,7 +32,7 @@ export const wear: Check = {
     const asked = `${formatNumber(cycles)} cycles a copy`;
     if (life.low >= cycles) return { ...common, state: 'pass', reason: `${asked} are asked; it should see ${formatNumber(life.likely)}.` };
     const tools = Math.ceil(cycles / life.likely);
-    const faced = Math.min(of(true).likely, faceLife(family.duty, mode).likely);
+    const faced = Math.min(of(true).likely, ctx.faceLife.likely);
     const gritty = mode === 'abrasive' || mode === 'impact';
     if (mode !== 'none' && (gritty || tools > MANY) && !face && remedyKind('metal-face').fits(ctx) && cycles > life.likely && cycles <= faced * MANY)
       return {
