@@ -60,9 +60,10 @@ export function boundsOf(route: string, name: string): Bounds {
   const process = PROCESSES.find((p) => p.id === route.split('/')[0]);
   const own = OWN[name];
   if (own) return own;
-  const fact = process?.facts.find((f) => f.id === name) ?? SHOP_FIGURES.find((f) => f.id === name);
-  if (fact)
-    return { min: Math.max(fact.min, fact.usual.low > 0 && fact.min <= 0 && 'group' in fact === false ? fact.usual.low / SMALL : fact.min), max: fact.max };
+  const fact = process?.facts.find((f) => f.id === name);
+  if (fact) return { min: fact.min > 0 || fact.usual.low <= 0 ? fact.min : fact.usual.low / SMALL, max: fact.max };
+  const figure = SHOP_FIGURES.find((f) => f.id === name);
+  if (figure) return { min: figure.min, max: figure.max };
   const isToday = route.startsWith(`${TODAY_PIN.process}/`);
   const line = (process?.lines ?? (isToday ? PROCESSES.flatMap((p) => p.lines) : [])).find((l) => l.name === name) ?? BILL.find((l) => l.name === name);
   return BY_UNIT[line?.unit ?? ''] ?? { min: 0, max: HUGE };

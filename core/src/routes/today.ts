@@ -1,5 +1,5 @@
 import type { CaseFacts } from '../case/facts';
-import { TODAY_FIGURES, TODAY_WAYS } from '../case/today';
+import { TODAY_WAYS } from '../case/today';
 import { routeKey, TODAY_PIN } from '../case/types';
 import { fact, type Process } from '../process/process';
 import { processOf } from '../process/processes';
@@ -152,6 +152,3 @@ const estimated = (e: Entry, process: Process, material: Material): Entry =>
   e.source.kind === 'shelf' && (e.key ?? '').startsWith('material.')
     ? { ...e, source: { ...e.source, text: `${e.source.text} Today's tool is estimated as ${inSentence(process.label)} in ${material.label}.` } }
     : e;
-
-/** Names of the figures of today that somebody knows. */
-export const knownOfToday = ({ doc }: CaseFacts): string[] => TODAY_FIGURES.filter((f) => doc.today[f.id] !== null).map((f) => f.id);

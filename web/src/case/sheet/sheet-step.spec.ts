@@ -35,6 +35,7 @@ describe('the form that puts a figure over a computed one', () => {
     TestBed.configureTestingModule({ providers: [{ provide: ShopService, useValue: { currency: () => 'EUR' } }] });
     const fixture = TestBed.createComponent(OverrideForm);
     fixture.componentRef.setInput('figure', view.pins[0].figures[0]);
+    fixture.componentRef.setInput('route', 'cnc-mill/al-6061');
     fixture.componentRef.setInput('routeLabel', 'Route A');
     if (now) fixture.componentRef.setInput('now', now);
     fixture.detectChanges();
@@ -67,6 +68,7 @@ describe('the form that puts a figure over a computed one', () => {
     expect(send({ likely: '', note: 'x' })).toBe('Type the likely value.');
     expect(send({ likely: 'cheap', note: 'x' })).toContain('not a number');
     expect(send({ low: '5', likely: '3', note: 'x' })).toContain('must rise');
+    expect(send({ low: '', likely: '-3', note: 'x' })).toContain('cannot be below 0');
     expect(send({ low: '', likely: '3', note: ' ' })).toBe('Say where the figure comes from.');
     expect(saved).toEqual([]);
   });
