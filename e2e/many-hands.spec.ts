@@ -72,7 +72,7 @@ test('a change of the need that flips the verdict shows what it was', async ({ p
   await expect(answer).toContainText('Print');
   await page.getByRole('button', { name: /^Ask the other/ }).click();
   await page.getByRole('textbox', { name: 'Peak temperature', exact: true }).fill('420');
-  await expect(answer.locator('b')).toHaveText('Keep machined');
+  await expect(answer.locator('b')).toHaveText('Keep as today');
   await expect(answer.locator('s')).toHaveText('Print');
   await page.getByRole('button', { name: 'Forget Peak temperature' }).click();
   await expect(answer.locator('b')).toHaveText('Print');

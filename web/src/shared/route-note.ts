@@ -18,6 +18,8 @@ interface Offer {
   remedy: Remedy;
   counted: boolean;
   cost: string;
+  /** What is paid once an order; empty where nothing is. */
+  once: string;
   /** What it would change, before it is taken: "Life: fails → on condition". */
   changes: string[];
 }
@@ -61,7 +63,7 @@ interface Offer {
         @for (f of offers(); track f.remedy.id) {
           <div class="offer">
             <label><input type="checkbox" [checked]="f.counted" (change)="take(f.remedy.id, $any($event.target).checked)" /><span>{{ f.remedy.how }}</span></label>
-            <p class="num-line">{{ f.cost }} a tool</p>
+            <p class="num-line">{{ f.cost }} a tool@if (f.once) {; once an order {{ f.once }}}</p>
             @for (c of f.changes; track c) { <p class="quiet">{{ c }}</p> }
           </div>
         }
@@ -108,9 +110,13 @@ export class RouteNote {
         : checks.filter((c) => c.state !== states.get(c.id)).map((c) =>
           `${c.label}: ${states.has(c.id) ? STATE_WORDS[states.get(c.id)!] : 'not asked'} → ${STATE_WORDS[c.state]}`
         );
-      return { remedy, counted: counted.has(remedy.id), cost: this.cost(remedy), changes };
+      return { remedy, counted: counted.has(remedy.id), cost: this.cost(remedy), once: this.onceOf(remedy), changes };
     });
   });
+
+  private onceOf({ once_hours, extraPieces }: Remedy): string {
+    return [...(once_hours.likely > 0 ? [this.figure(once_hours.likely, 'h')] : []), ...(extraPieces ? ['one piece more, to be measured'] : [])].join(' and ');
+  }
 
   protected figure(value: number, unit: string): string {
     return this.settings.figure(value, unit, this.shops.currency());

@@ -12,7 +12,7 @@ import { WalkPage } from './walk-page';
 const look = (saving: number, worthPerHour: number, verdict: QuickLook['verdict'] = 'print'): QuickLook =>
   ({
     verdict,
-    verdictText: verdict === 'print' ? 'Print' : 'Keep machined',
+    verdictText: verdict === 'print' ? 'Print' : 'Keep as today',
     headline: 'Print it',
     saving,
     daysGained: 3,
