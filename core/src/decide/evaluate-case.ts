@@ -21,7 +21,7 @@ import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
 import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
-import { screenAll, screenRoute, suggestPins, type RouteOption } from './options';
+import { listSamples, screenAll, screenRoute, suggestPins, type RouteOption } from './options';
 import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/types';
 
 /** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
@@ -114,7 +114,7 @@ export interface CaseEvaluation {
  */
 export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, seed = 20_260, detail: 'full' | 'decision' = 'full'): CaseEvaluation {
   const facts = factsOf(doc, site);
-  const options = screenAll(facts, seed);
+  const options = screenAll(facts, seed, listSamples(samples));
   const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
   const chosen = doc.pins.filter(known);
   const pins = chosen.length ? chosen : suggestPins(facts, options);

@@ -47,8 +47,10 @@ export interface RouteOption extends Pin {
   mass_kg: number;
 }
 
-/** Samples behind a figure of the list; pinned routes have those of the Sheet. */
-export const LIST_SAMPLES = 400;
+/** Samples behind a figure of the list; pinned routes have those of the Sheet. Fewer while somebody types, and for a quick look. */
+const LIST_SAMPLES = 400;
+const QUICK = { upTo: 800, samples: 100 };
+export const listSamples = (samples: number): number => (samples <= QUICK.upTo ? QUICK.samples : LIST_SAMPLES);
 
 /** What the checks look at on one route, without remedies. Mass and lead time are worked out only when a check asks for them. */
 export function routeContext(facts: CaseFacts, process: Process, material: Material): CheckContext {
@@ -96,7 +98,14 @@ class RouteFigures {
  * Screen one process with one material. Remedies that the user took change the route and are screened again; until they
  * decide, the state is that of the bare route, and the usual remedies are counted in, so that prices can be compared.
  */
-export function screenRoute(facts: CaseFacts, process: Process, material: Material, price: 'all' | 'holding' | 'none' = 'all', seed = 1): RouteOption {
+export function screenRoute(
+  facts: CaseFacts,
+  process: Process,
+  material: Material,
+  price: 'all' | 'holding' | 'none' = 'all',
+  seed = 1,
+  samples = LIST_SAMPLES,
+): RouteOption {
   const pin: Pin = { process: process.id, material: material.id };
   const chosen = facts.doc.remedies?.[routeKey(pin)];
   const context = routeContext(facts, process, material);
@@ -112,7 +121,7 @@ export function screenRoute(facts: CaseFacts, process: Process, material: Materi
   const holds = state !== 'fail';
   // Over samples where it can be chosen; what is ruled out is there to be read.
   const priced = price === 'all' || (price === 'holding' && holds);
-  const result = priced ? workedOut(() => evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? LIST_SAMPLES : 0, seed)) : undefined;
+  const result = priced ? workedOut(() => evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? samples : 0, seed)) : undefined;
   const figure = (name: string): number => (!result ? NaN : result.risk ? percentiles(result.risk.columns.get(name)!).p50 : valueOf(result.point, name));
   const failed = checks.filter((c) => c.state === 'fail');
   return {
@@ -151,11 +160,11 @@ function workedOut(evaluate: () => RouteResult): RouteResult | undefined {
 const PRICED_ROUTES = 300;
 
 /** All routes of the shelf, best state first, then cheapest over the programme. */
-export function screenAll(facts: CaseFacts, seed = 1): RouteOption[] {
+export function screenAll(facts: CaseFacts, seed = 1, samples = LIST_SAMPLES): RouteOption[] {
   const routes = PROCESSES.flatMap((p) => shelfOf(facts.site.shop).materialsFor(p.id).map((m) => [p, m] as const));
   // With a long list of own materials, what is ruled out is not priced: the figure opens when somebody asks.
   const price = routes.length > PRICED_ROUTES ? 'holding' : 'all';
-  return routes.map(([p, m]) => screenRoute(facts, p, m, price, seed)).sort(inOrder);
+  return routes.map(([p, m]) => screenRoute(facts, p, m, price, seed, samples)).sort(inOrder);
 }
 
 /** All routes of the shelf screened without prices: what changes at once when a need changes. `withPrices` puts the former prices to them. */
