@@ -1,7 +1,6 @@
-/** Standard normal distribution function (Abramowitz and Stegun 26.2.17, error below 7.5·10⁻⁸). */
-export function normalCdf(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const tail = (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
-    t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return z >= 0 ? 1 - tail : tail;
-}
+import { create, erfDependencies } from 'mathjs/number';
+
+const { erf } = create({ erfDependencies });
+
+/** Standard normal distribution function, Φ(z) = (1 + erf(z/√2))/2. */
+export const normalCdf = (z: number): number => (1 + (erf as (x: number) => number)(z / Math.SQRT2)) / 2;
