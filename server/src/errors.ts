@@ -22,6 +22,7 @@ const ERRORS = {
   SHOP_INVALID: [422, "The shop's figures were not saved."],
   SIGN_INVALID: [422, 'The verdict was not signed.'],
   SIGN_STALE: [409, 'The case was changed since you looked at it. Look again, then sign.'],
+  SIGN_REFERRED: [422, 'The verdict was not signed.'],
   SIGNATURE_NOT_FOUND: [404, 'This signature does not exist.'],
   NOT_FOUND: [404, 'There is nothing at this address.'],
   FOREIGN_ORIGIN: [403, 'Requests from other sites are refused.'],

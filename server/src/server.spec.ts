@@ -173,6 +173,18 @@ describe('sign-off', () => {
     expect(kept.view).toEqual(JSON.parse(JSON.stringify(signed.body.view)));
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 2, signedRevision: 1 });
   }, 180_000);
+  it('is refused where the verdict refers away, with the reason', async () => {
+    const made = await create(demoDoc({ family: 'lifting-aid', title: 'Hook' }));
+    const signed = await call<{ code: string; message: string }>('POST', `/api/cases/${made.id}/signatures`, {
+      revision: 1,
+      who: 'Ada',
+      role: '',
+      statement: '',
+    });
+    expect(signed).toMatchObject({ status: 422, body: { code: 'SIGN_REFERRED' } });
+    expect(JSON.stringify(signed.body)).toContain('certified supplier');
+    expect((await call<SignatureRow[]>('GET', `/api/cases/${made.id}/signatures`)).body).toEqual([]);
+  }, 60_000);
 });
 
 describe('the report', () => {

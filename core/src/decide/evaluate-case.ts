@@ -15,13 +15,14 @@ import { contending, DECISION_LINE, todayOption, withFigures } from './today-opt
 import { chanceBelow, chanceOfLeast, cycleCurve, type CycleCurve } from './compare';
 import { missingEssentials } from '../case/facts';
 import type { CaseFacts } from '../case/facts';
+import { licensedOf } from '../case/safety';
 import type { Values } from '../inputs/spec';
 import type { Drawing } from '../plan/drawing';
 import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
 import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
-import { listSamples, screenAll, screenRoute, suggestPins, type RouteOption } from './options';
+import { listPricing, screenAll, screenRoute, suggestPins, type RouteOption } from './options';
 import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/types';
 
 /** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
@@ -114,7 +115,7 @@ export interface CaseEvaluation {
  */
 export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, seed = 20_260, detail: 'full' | 'decision' = 'full'): CaseEvaluation {
   const facts = factsOf(doc, site);
-  const options = screenAll(facts, seed, listSamples(samples));
+  const options = screenAll(facts, seed, listPricing(samples));
   const known = (p: Pin): boolean => options.some((o) => o.process === p.process && o.material === p.material);
   const chosen = doc.pins.filter(known);
   const pins = chosen.length ? chosen : suggestPins(facts, options);
@@ -146,6 +147,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
   const verdict = decide({
     doc,
     family: familyOf(doc.family),
+    licensed: licensedOf(facts),
     contenders: contenders.slice(0, -1),
     missing,
     findings: plans.flatMap((p) => p.findings.map((f) => ({ plan: p.title, ...f }))),

@@ -58,6 +58,8 @@ function* situations(): Iterable<CaseDoc> {
     for (const spec of REQUIREMENTS)
       for (const value of extremes(spec)) yield demoDoc({ family, need: { ...BASE, [spec.id]: { level: 'must', value, from: '' } } as Need });
   }
+  for (const [torque, boltSize] of [[0.5, 'M3'], [2, 'M6'], [8, 'M6'], [40, 'M8']] as const)
+    yield demoDoc({ need: { ...BASE, boltTorque: { level: 'must', value: torque, from: '' }, boltSize: { level: 'must', value: boltSize, from: '' } } });
   for (const ref of [...PARTS, ASLANT]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   for (const size of [[3, 2, 1], [5000, 3000, 900]] as const) yield demoDoc({ need: BASE, size_mm: [...size] });
   for (const f of FAMILIES) yield demoDoc({ family: f.id, form: 'flat' });

@@ -1,7 +1,8 @@
 import { familyOf } from '../need/families';
 import { PRESSURE_FACTOR } from '../screen/checks/pressure';
-import { nominalStress, STRENGTH_FACTOR } from '../screen/checks/strength';
-import { resolveNeed, sizeOf } from '../case/facts';
+import { STRENGTH_FACTOR } from '../screen/checks/strength';
+import { loadPath } from '../screen/load-path';
+import { resolveNeed, shapeFor, sizeOf } from '../case/facts';
 import type { CaseDoc } from '../case/types';
 
 /** What a need asks of a material's properties, by property id. */
@@ -19,7 +20,10 @@ export function screenNeedOf(doc: CaseDoc): NeedRegion {
       says: `${Number((PRESSURE_FACTOR * need.pressure.value).toPrecision(3))} MPa on a face`,
     };
   if (need.load?.value) {
-    const { stress, across } = nominalStress(need, sizeOf(doc, true), familyOf(doc.family), need.load.value);
+    const shape = shapeFor(doc, true);
+    const path = loadPath({ need, family: familyOf(doc.family), size: sizeOf(doc, true), study: shape?.study, loadMark: shape?.load });
+    const { across } = path;
+    const stress = path.stress_per_n * need.load.value;
     out[across ? 'strength_across' : 'strength'] = {
       least: STRENGTH_FACTOR * stress,
       says: `${(STRENGTH_FACTOR * stress).toPrecision(2)} MPa, factor ${STRENGTH_FACTOR}`,

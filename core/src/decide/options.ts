@@ -1,5 +1,5 @@
 import { type Doubt, evaluateRoute, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
-import type { Process } from '../process/process';
+import { fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
@@ -50,7 +50,13 @@ export interface RouteOption extends Pin {
 /** Samples behind a figure of the list; pinned routes have those of the Sheet. Fewer while somebody types, and for a quick look. */
 const LIST_SAMPLES = 400;
 const QUICK = { upTo: 800, samples: 100 };
-export const listSamples = (samples: number): number => (samples <= QUICK.upTo ? QUICK.samples : LIST_SAMPLES);
+
+/** How the list is priced for an evaluation of so many samples: while somebody types, only what can be chosen. */
+export const listPricing = (samples: number): { samples: number; price: Priced } =>
+  samples <= QUICK.upTo ? { samples: QUICK.samples, price: 'holding' } : { samples: LIST_SAMPLES, price: 'all' };
+
+/** Which routes are priced: every one, those that can be chosen (a bridge among them), or none. */
+type Priced = 'all' | 'holding' | 'none';
 
 /** What the checks look at on one route, without remedies. Mass and lead time are worked out only when a check asks for them. */
 export function routeContext(facts: CaseFacts, process: Process, material: Material): CheckContext {
@@ -70,12 +76,14 @@ export function routeContext(facts: CaseFacts, process: Process, material: Mater
     form: formOf(doc, printed),
     study: shape?.study,
     area_mm2: shape?.measure.area_mm2,
+    loadMark: shape?.load,
+    fill: fillOf(process, doc.overrides[routeKey({ process: process.id, material: material.id })]),
     holes: shape?.holes ?? shape?.study?.body.holes,
     onSite: !shop.absent?.includes(process.id),
     life: (metalFace) =>
-      doc.overrides[`${process.id}/${material.id}`]?.['life'] ??
+      doc.overrides[routeKey({ process: process.id, material: material.id })]?.['life'] ??
         lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),
-    faceLife: faceEntry(family.duty, (need.wear?.value as WearMode | undefined) ?? 'none', true, evidence),
+    faceLife: () => faceEntry(family.duty, (need.wear?.value as WearMode | undefined) ?? 'none', true, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }
@@ -102,7 +110,7 @@ export function screenRoute(
   facts: CaseFacts,
   process: Process,
   material: Material,
-  price: 'all' | 'holding' | 'none' = 'all',
+  price: Priced = 'all',
   seed = 1,
   samples = LIST_SAMPLES,
 ): RouteOption {
@@ -111,8 +119,8 @@ export function screenRoute(
   const context = routeContext(facts, process, material);
   const screening = screen(context, chosen);
   const remedies = chosen ? screening.taken : usualRemedies(screening);
-  // What is counted in is also judged: the doubt is that of the tool with its remedies.
-  const mended = !chosen && remedies.length ? screen(context, remedies.map((r) => r.id)) : screening;
+  // What is counted in is also judged: the doubt is that of the tool with its remedies. What is ruled out stays so.
+  const mended = !chosen && remedies.length && screening.state !== 'fail' ? screen(context, remedies.map((r) => r.id)) : screening;
   const doubt: Doubt = { trials: mended.checks.filter((c) => c.state === 'conditional').length, chance: mended.chance };
   // A remedy may break what held without it: steel faces that make it too heavy.
   const broken = new Map(mended.checks.filter((c) => c.state === 'fail').map((c) => [c.id, c]));
@@ -120,10 +128,11 @@ export function screenRoute(
   const state = broken.size ? 'fail' : screening.state;
   const holds = state !== 'fail';
   // Over samples where it can be chosen; what is ruled out is there to be read.
-  const priced = price === 'all' || (price === 'holding' && holds);
-  const result = priced ? workedOut(() => evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? samples : 0, seed)) : undefined;
-  const figure = (name: string): number => (!result ? NaN : result.risk ? percentiles(result.risk.columns.get(name)!).p50 : valueOf(result.point, name));
   const failed = checks.filter((c) => c.state === 'fail');
+  const bridge = failed.length > 0 && failed.every((c) => c.bridge);
+  const priced = price === 'all' || (price === 'holding' && (holds || bridge));
+  const result = priced ? workedOut(() => evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? samples : 0, seed, true)) : undefined;
+  const figure = (name: string): number => (!result ? NaN : result.risk ? percentiles(result.risk.columns.get(name)!).p50 : valueOf(result.point, name));
   return {
     ...pin,
     processLabel: process.label,
@@ -137,7 +146,7 @@ export function screenRoute(
     remedies,
     decided: !!chosen,
     quarrels: screening.quarrels,
-    bridge: failed.length > 0 && failed.every((c) => c.bridge),
+    bridge,
     price_each: figure('price_each'),
     price_programme: figure('price_programme'),
     programme_with_wait: figure('programme_with_wait'),
@@ -160,10 +169,10 @@ function workedOut(evaluate: () => RouteResult): RouteResult | undefined {
 const PRICED_ROUTES = 300;
 
 /** All routes of the shelf, best state first, then cheapest over the programme. */
-export function screenAll(facts: CaseFacts, seed = 1, samples = LIST_SAMPLES): RouteOption[] {
+export function screenAll(facts: CaseFacts, seed = 1, { samples, price: wanted } = listPricing(Infinity)): RouteOption[] {
   const routes = PROCESSES.flatMap((p) => shelfOf(facts.site.shop).materialsFor(p.id).map((m) => [p, m] as const));
   // With a long list of own materials, what is ruled out is not priced: the figure opens when somebody asks.
-  const price = routes.length > PRICED_ROUTES ? 'holding' : 'all';
+  const price = routes.length > PRICED_ROUTES ? 'holding' : wanted;
   return routes.map(([p, m]) => screenRoute(facts, p, m, price, seed, samples)).sort(inOrder);
 }
 

@@ -11,13 +11,13 @@ const cost = (o: RouteOption): number => (Number.isNaN(o.expected_cost) ? Infini
 /** What holds first, then by expected cost. */
 export const inOrder = (a: RouteOption, b: RouteOption): number => RANK[a.state] - RANK[b.state] || (cost(a) < cost(b) ? -1 : Number(cost(a) > cost(b)));
 
-/** Routes as they are screened now, with the prices and dates they had before. */
+/** Routes as they are screened now; those not priced again keep the prices and dates they had before. */
 export function withPrices(now: readonly RouteOption[], before: readonly RouteOption[]): RouteOption[] {
   const priced = new Map(before.map((o) => [routeKey(o), o]));
   return now
     .map((o) => {
       const was = priced.get(routeKey(o));
-      if (!was) return o;
+      if (!was || !Number.isNaN(o.expected_cost)) return o;
       const { price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg } = was;
       return { ...o, price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg };
     })

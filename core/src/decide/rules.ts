@@ -105,13 +105,13 @@ function headlineOf(ctx: VerdictContext, c: Contender): Pick<Found, 'kind' | 'he
 export const RULES: readonly Rule[] = [
   {
     id: 'licensed',
-    says: 'A tool whose failure drops a load or removes a protection is released by licensed people, whatever it costs.',
-    apply({ family }) {
-      if (!family.licensed) return undefined;
+    says: 'A tool whose failure drops a load, bursts or throws pieces is released by licensed people, whatever it costs.',
+    apply({ licensed }) {
+      if (!licensed) return undefined;
       return {
         kind: 'licensed',
         headline: 'Take it to a certified supplier',
-        reasons: [family.licensed, 'The comparison below may help to brief the supplier; it is not a release.'],
+        reasons: [licensed, 'The comparison below may help to brief the supplier; it is not a release.'],
         conditions: ['Rating, proof test, certificate and inspection date on file before first use.'],
       };
     },

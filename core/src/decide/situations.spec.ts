@@ -1,5 +1,9 @@
 // dprint-ignore-file: a table, a line each
 import { readNeed } from '../document/need-file';
+import { studiedRef } from '../case/testing';
+import { prism, rectangle } from '../make/solids';
+import type { Mesh } from '../shape/mesh';
+import { box, drilledPlate, flipped, join, moved } from '../shape/testing';
 import { BUILT_IN_SITE } from '../records/site';
 import { evaluateCase } from './evaluate-case';
 import type { VerdictKind } from './verdict';
@@ -8,6 +12,8 @@ type Range = [low: number, high: number];
 interface Situation {
   what: string;
   family: string;
+  /** What has been drawn of it; read and studied as a file would be. */
+  mesh?: () => Mesh;
   /** The rest of the need file. */
   file?: Record<string, unknown>;
   /** What may be said. */
@@ -25,6 +31,9 @@ interface Situation {
 }
 
 const T = (way: string, price?: number, more: object = {}) => ({ way, ...(price !== undefined && { price }), ...more });
+/** A square hollow section standing on its end. */
+const squareTube = (side: number, wall: number, length: number): Mesh =>
+  prism(rectangle(side, side), [rectangle(side - 2 * wall, side - 2 * wall, wall, wall)], 0, length);
 const PRINT: VerdictKind[] = ['print', 'hybrid'];
 /** A route below this chance is not to be relied on, whatever its state. */
 const RELIED_ON = 0.4;
@@ -127,6 +136,21 @@ const SITUATIONS: Situation[] = [
   { what: 'a tool wanted tomorrow', family: 'hand-jig', file: { size_mm: [120, 80, 40], today: T('machined', 400, { wait_days: 20 }), delay_per_day: 200, need: { leadLimit: 2 } }, says: [...PRINT, 'simple', 'keep'], bars: [/^cnc-mill\/s235/, /^injection/], why: 'nothing with a queue' },
   { what: 'food contact', family: 'hand-tool', file: { size_mm: [180, 60, 20], today: T('machined', 120, { material: 'ss-304' }), need: { contact: 'food' } }, says: ['keep', ...PRINT, 'simple'], bars: [/resin-/, /jet-/], why: 'photopolymers never' },
   { what: 'a tool out of doors', family: 'hand-tool', file: { size_mm: [180, 60, 20], today: T('machined', 120), need: { uv: true } }, says: [...PRINT, 'keep', 'simple'], bars: [/resin-general/, /jet-/], why: 'resins go brittle in the sun' },
+  // With a mesh: what the box alone cannot tell
+  { what: 'a hollow arm, walls of 2 mm, 120 N', family: 'gripper', mesh: () => squareTube(60, 2, 400), file: { copies: 1, today: T('welded', 900, { wait_days: 20, weight_kg: 2.5 }), delay_per_day: 45, need: { load: 120, massLimit: 2 } }, says: PRINT, bars: [/jet-rubber/, /tpu/], holds: [/pa12-cf$/], why: 'a closed section of 60 mm carries 120 N in filled nylon' },
+  { what: 'the same arm at 4 kN', family: 'gripper', mesh: () => squareTube(60, 2, 400), file: { copies: 1, today: T('welded', 900, { wait_days: 20, material: 's235' }), need: { load: 4000, massLimit: 5 } }, says: ['keep', 'machine'], bars: [/\/pla$/, /\/petg$/, /\/abs$/, /pa12-powder$/, /pa12-cf$/], why: 'some 37 MPa in walls of 2 mm is no load for plastic with a factor of three' },
+  { what: 'an arm with a neck of six millimetres', family: 'gripper', mesh: () => join(box(180, 40, 40), box(40, 6, 6, 180, 17, 17), box(180, 40, 40, 220)), file: { copies: 1, today: T('machined', 700, { wait_days: 20, material: 's235' }), need: { load: 200, massLimit: 8 } }, says: ['keep', 'machine'], bars: [/^extrusion/, /^powder-polymer/, /^vat/, /jet-/], why: '200 N bend a six-millimetre neck with 440 MPa, whatever the box says' },
+  { what: 'the same bar without a neck', family: 'gripper', mesh: () => box(400, 40, 40), file: { copies: 1, today: T('machined', 700, { wait_days: 20, material: 's235', weight_kg: 5 }), delay_per_day: 20, need: { load: 200, massLimit: 8 } }, says: ['simple'], holds: [/pa12-cf$/], why: '40 × 40 carries 200 N in anything that is not rubber, and a plain bar is sawn' },
+  { what: 'a plate that turns out to be one', family: 'hand-jig', mesh: () => drilledPlate(200, 120, 10, [[8, 30, 30], [8, 170, 30], [12, 100, 80]]), file: { form: 'shaped', today: T('machined', 300, { wait_days: 15 }), delay_per_day: 10 }, says: ['simple'], way: /^sheet-cut/, each: [15, 200], days: [0.5, 8], why: 'the mesh says plate, whatever the form says' },
+  { what: 'a block that turns out to be one', family: 'assembly-fixture', mesh: () => drilledPlate(90, 60, 40, [[10, 15, 15], [10, 75, 15], [10, 15, 45], [10, 75, 45]]), file: { copies: 2, today: T('none'), need: { tolerance: 0.1, load: 2500, loadDirection: 'compression', fluids: [], changes: 0 } }, says: ['simple'], way: /^manual-mill/, each: [20, 250], why: 'mill and drill it' },
+  { what: 'a closed hollow block', family: 'assembly-fixture', mesh: () => join(box(80, 80, 80), flipped(moved(box(60, 60, 60), [10, 10, 10]))), file: { today: T('cast', 600, { wait_days: 20 }), delay_per_day: 20 }, says: PRINT, bars: [/^cnc-mill/, /^manual-mill/], why: 'no cutter gets into a closed cavity' },
+  { what: 'a plate clamped down with M6 at 9 N·m', family: 'workholding-plate', mesh: () => drilledPlate(200, 120, 20, [[6.6, 20, 20], [6.6, 180, 20], [6.6, 20, 100], [6.6, 180, 100]]), file: { copies: 2, today: T('machined', 540, { material: 'al-6061', wait_days: 15 }), need: { load: 3000, fluids: ['coolant'], boltTorque: 9 } }, says: ['keep', 'simple', 'machine', ...PRINT, 'even'], bars: [/jet-rubber/, /tpu/], holds: [/^sheet-cut\/al-6061$/], why: 'metal does not mind; plastic wants sleeves' },
+  // Safety
+  { what: 'a manifold for compressed air', family: 'spare-part', file: { size_mm: [120, 60, 40], today: T('machined', 300, { wait_days: 20 }), need: { load: 50, serviceTemp: 25, fluids: [], held: 'gas', heldPressure: 0.6 } }, says: ['licensed'], bars: [/^extrusion/, /^powder-polymer/, /^vat/], why: 'compressed air is pressure equipment' },
+  { what: 'a fan of 300 mm at 6 000 turns', family: 'spare-part', file: { form: 'shaped', size_mm: [300, 300, 80], today: T('bought', 260, { wait_days: 30 }), need: { load: 50, serviceTemp: 25, fluids: [], rotation: 6000 } }, says: ['licensed'], bars: [/tpu/, /\/pla$/], why: '94 m/s at the rim throws pieces' },
+  { what: 'a roller at 60 turns', family: 'spare-part', file: { form: 'turned', size_mm: [100, 60, 60], copies: 2, today: T('none'), delay_per_day: 60, need: { load: 100, serviceTemp: 25, fluids: [], rotation: 60, tolerance: 0.2 } }, says: [...PRINT, 'machine', 'simple'], why: 'a slow roller is a roller' },
+  { what: 'a guard one can reach through', family: 'guard', file: { size_mm: [400, 300, 200], today: T('none'), delay_per_day: 5, need: { opening: 20, openingShape: 'slot', reachDistance: 60 } }, says: ['facts', 'keep'], bars: [/^sheet-fold/, /^extrusion/], why: 'a slot of 20 mm wants 120 mm; no way of making it helps' },
+  { what: 'fingers on castings of 350 °C', family: 'gripper', file: { size_mm: [120, 60, 40], copies: 2, today: T('machined', 340, { material: 's235', wait_days: 15 }), need: { serviceTemp: 60, contactTemp: 350, contactTime: 4, load: 120, massLimit: 3 } }, says: ['keep', 'machine', 'hybrid', 'even'], bars: [/tpu/, /\/pla$/], why: 'steel tips, or steel' },
   { what: 'a tool that must go out by itself', family: 'assembly-fixture', file: { size_mm: [150, 100, 40], today: T('machined', 500, { wait_days: 20 }), need: { flame: 'self-extinguishing' } }, says: ['keep', 'machine', 'simple', ...PRINT], bars: [/\/pla$/, /\/petg$/], why: 'beside heaters' },
 ];
 
@@ -137,7 +161,7 @@ describe('situations', () => {
     for (const s of SITUATIONS) expect(s.why.length).toBeGreaterThan(5);
   });
   it.each(SITUATIONS.map((s) => [s.what, s] as const))('%s', (_, s) => {
-    const { view } = evaluateCase(readNeed({ family: s.family, start: '2026-11-25', ...s.file }), BUILT_IN_SITE, 400);
+    const { view } = evaluateCase(readNeed({ family: s.family, start: '2026-11-25', ...s.file }, s.mesh && studiedRef(s.mesh())), BUILT_IN_SITE, 400);
     const { verdict, options, pins } = view;
     expect(s.says).toContain(verdict.kind);
     const chosen = pins.find((p) => p.letter === verdict.letter);

@@ -1,4 +1,6 @@
 import { RULES } from './rules';
+import { list } from '../quantity/words';
+import { remedyKind } from '../screen/remedies';
 import type { CaseDoc, Letter } from '../case/types';
 import type { RouteOption } from './options';
 import type { Family } from '../need/family';
@@ -35,6 +37,8 @@ export interface Contender {
 export interface VerdictContext {
   doc: CaseDoc;
   family: Family;
+  /** Who has to release it, where no engineer may on a calculation made here. */
+  licensed?: string;
   contenders: Contender[];
   /** The tool of today, where doing as today is a choice. */
   today?: Contender;
@@ -61,6 +65,22 @@ export interface Verdict {
   letter?: Letter;
 }
 
+const FIBRE_DUST = 'Its dust holds fibres that irritate and, if carbon, conduct: sand and drill under extraction, with mask and gloves.';
+
+/** What is to be minded with a way: its process, the fibres of its material, and whatever has a safety sheet. */
+function cautionsOf({ option, result: { route: { process, material } } }: Contender): string[] {
+  const sheets = [...new Set([...(process.chemicals ?? []), ...option.remedies.flatMap((r) => remedyKind(r.id).chemicals ?? [])])];
+  return [
+    ...process.cautions,
+    ...(material.family === 'fibre' ? [FIBRE_DUST] : []),
+    ...(sheets.length ? [`Get the safety sheets of ${list(sheets)}, and keep to them.`] : []),
+  ];
+}
+
+/** Why nobody may sign this verdict here; nothing where an engineer may. */
+export const unsignable = ({ kind, reasons }: Verdict): string | undefined =>
+  kind === 'licensed' ? `This verdict refers away, so that it is not signed here. ${reasons[0]}` : undefined;
+
 /** The first rule that applies decides; the last one always does. */
 export function decide(ctx: VerdictContext): Verdict {
   for (const rule of RULES) {
@@ -76,7 +96,7 @@ export function decide(ctx: VerdictContext): Verdict {
           ...(chosen?.option.open.map((c) => c.reason) ?? []),
           ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
         ],
-        cautions: [...ctx.family.cautions, ...(chosen?.result.route.process.cautions ?? [])],
+        cautions: [...ctx.family.cautions, ...(chosen && chosen !== ctx.today ? cautionsOf(chosen) : [])],
       };
     }
   }

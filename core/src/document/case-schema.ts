@@ -56,6 +56,13 @@ const studySchema = yup
     body: yup
       .object({
         box: yup.object({ size_mm: vec3Schema('Box', 30_000) }).required(),
+        sections: yup
+          .object({
+            sides: yup.array().of(yup.object({ step_mm: length('Step'), area_mm2: list(amount('Section'), 200), perimeter_mm: list(amount('Outline'), 200) }))
+              .length(3).required(),
+          })
+          .nullable()
+          .default(undefined),
         thickness: yup.object({ min_mm: length('Wall'), p5_mm: length('Wall'), median_mm: length('Wall'), gap_mm: length('Gap').nullable().defined() })
           .required(),
         voids: list(yup.object({ volume_mm3: amount('Cavity') }), 50),

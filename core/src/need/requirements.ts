@@ -7,6 +7,14 @@ export type LoadDirection = 'unknown' | 'compression' | 'in-plane' | 'across';
 export type Contact = 'none' | 'food' | 'medical';
 /** What a design change asks of the tool: a new one, cutting it again, or swapping an insert. */
 export type ChangeBy = 'new' | 'cut-again' | 'insert';
+/** What is held under pressure inside it. */
+export type Held = 'none' | 'liquid' | 'gas';
+/** How long a bare hand rests on it while it is hot. */
+export type Touch = 'none' | 'moment' | 'seconds' | 'minute' | 'minutes' | 'shift';
+/** Openings of a guard by shape. */
+export type Opening = 'slot' | 'square' | 'round';
+/** Metric bolts, by nominal diameter. */
+export type BoltSize = 'M3' | 'M4' | 'M5' | 'M6' | 'M8' | 'M10' | 'M12' | 'M16' | 'M20';
 export type WearMode = 'none' | 'rubbing' | 'abrasive' | 'impact';
 
 /** One requirement of a case. Absent means "not known yet"; "none needed" is a value of its own. */
@@ -20,11 +28,22 @@ export interface Requirement<T = number> {
 export interface Need {
   serviceTemp?: Requirement;
   peakTemp?: Requirement;
+  contactTemp?: Requirement;
+  contactTime?: Requirement;
+  touch?: Requirement<Touch>;
   load?: Requirement;
   loadDirection?: Requirement<LoadDirection>;
   lasting?: Requirement<boolean>;
   deflection?: Requirement;
   impact?: Requirement<Impact>;
+  boltTorque?: Requirement;
+  boltSize?: Requirement<BoltSize>;
+  held?: Requirement<Held>;
+  heldPressure?: Requirement;
+  rotation?: Requirement;
+  opening?: Requirement;
+  openingShape?: Requirement<Opening>;
+  reachDistance?: Requirement;
   cureTemp?: Requirement;
   pressure?: Requirement;
   fluids?: Requirement<FluidId[]>;
@@ -54,7 +73,7 @@ interface Asked {
   id: RequirementId;
   /** Why it is asked. */
   help: string;
-  group: 'Heat' | 'Loads' | 'Surroundings' | 'Accuracy' | 'Contact' | 'Programme';
+  group: 'Heat' | 'Loads' | 'Safety' | 'Surroundings' | 'Accuracy' | 'Contact' | 'Programme';
 }
 export type NumberSpec = NumberInput & Asked & {
   /** How far off a guess of it may be: added to it, or a factor both ways. Used to tell which fact is worth finding out. */
@@ -69,6 +88,19 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'serviceTemp', group: 'Heat', kind: 'number', label: 'Temperature in service', quantity: 'temperature', min: -80, max: 1400, doubt: { by: 25 }, help: 'Lasting heat rules out most plastics first.' },
   { id: 'peakTemp', group: 'Heat', kind: 'number', label: 'Peak temperature', quantity: 'temperature', min: -80, max: 1600, doubt: { by: 50 }, help: 'Short peaks count too: a hot casting, a weld, a hot insert.' },
   { id: 'cureTemp', group: 'Heat', kind: 'number', label: 'Cure or forming temperature', quantity: 'temperature', min: 0, max: 450, doubt: { by: 25 }, help: 'The tool is at this heat for hours, often under pressure: judged together with it.' },
+  { id: 'contactTemp', group: 'Heat', kind: 'number', label: 'Hot work touches it, at', quantity: 'temperature', min: -80, max: 1600, doubt: { by: 50 }, help: 'A casting or a fresh weld heats the skin at once, the body only in time.' },
+  { id: 'contactTime', group: 'Heat', kind: 'number', label: 'Hot work rests on it for', quantity: 'seconds', min: 0.05, max: 100_000, doubt: { times: 2 }, help: 'Seconds at a time: how deep the heat gets.' },
+  {
+    id: 'touch', group: 'Heat', kind: 'choice', label: 'Bare hands on it while hot', help: 'Metal burns a hand at a lower temperature than plastic does.',
+    options: [
+      { value: 'none', label: 'no' },
+      { value: 'moment', label: 'by accident, a second' },
+      { value: 'seconds', label: 'up to ten seconds' },
+      { value: 'minute', label: 'up to a minute' },
+      { value: 'minutes', label: 'up to ten minutes' },
+      { value: 'shift', label: 'held for hours' },
+    ],
+  },
   { id: 'load', group: 'Loads', kind: 'number', label: 'Largest load', quantity: 'force', min: 0, max: 5_000_000, doubt: { times: 2 }, help: 'Clamp, press, cutting or carried load at the most loaded place.' },
   {
     id: 'loadDirection', group: 'Loads', kind: 'choice', label: 'Load direction', help: 'Prints are weakest when pulled apart across their layers.',
@@ -86,6 +118,20 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
     id: 'impact', group: 'Loads', kind: 'choice', label: 'Knocks', help: 'A tool that is dropped every week has to be tough, not strong.',
     options: [{ value: 'brittle', label: 'none to speak of' }, { value: 'fair', label: 'light knocks' }, { value: 'tough', label: 'dropped on the floor' }],
   },
+  { id: 'boltTorque', group: 'Loads', kind: 'number', label: 'Torque of the bolts through it', quantity: 'torque', min: 0, max: 2000, doubt: { times: 1.5 }, help: 'A bolt head crushes plastic long before the plate breaks.' },
+  { id: 'boltSize', group: 'Loads', kind: 'choice', label: 'Bolts', help: 'Read off the through holes where there is a mesh.', options: (['M3', 'M4', 'M5', 'M6', 'M8', 'M10', 'M12', 'M16', 'M20'] as const).map((value) => ({ value, label: value })) },
+  {
+    id: 'held', group: 'Safety', kind: 'choice', label: 'Holds under pressure', help: 'Gas under pressure bursts; liquid leaks.',
+    options: [{ value: 'none', label: 'nothing' }, { value: 'liquid', label: 'a liquid' }, { value: 'gas', label: 'a gas' }],
+  },
+  { id: 'heldPressure', group: 'Safety', kind: 'number', label: 'Pressure it holds', quantity: 'pressure', min: 0, max: 500, doubt: { times: 1.5 }, help: 'Above the surrounding pressure, at the worst moment.' },
+  { id: 'rotation', group: 'Safety', kind: 'number', label: 'Turns a minute', quantity: 'count', min: 0, max: 200_000, doubt: { times: 1.3 }, help: 'What turns fast has to bear its own weight outwards and run true.' },
+  { id: 'opening', group: 'Safety', kind: 'number', label: 'Widest opening of the guard', quantity: 'length', min: 0, max: 1000, doubt: { times: 1.3 }, help: 'What a finger, a hand or an arm gets through.' },
+  {
+    id: 'openingShape', group: 'Safety', kind: 'choice', label: 'The opening is', help: 'A slot lets a hand through where a round hole does not.',
+    options: [{ value: 'slot', label: 'a slot' }, { value: 'square', label: 'square' }, { value: 'round', label: 'round' }],
+  },
+  { id: 'reachDistance', group: 'Safety', kind: 'number', label: 'From the opening to the danger', quantity: 'length', min: 0, max: 5000, doubt: { times: 1.3 }, help: 'The further the danger lies behind it, the wider an opening may be.' },
   { id: 'fluids', group: 'Surroundings', kind: 'choices', label: 'Fluids', options: Object.entries(FLUIDS).map(([value, label]) => ({ value, label })), help: 'Coolant, oil and cleaners attack some plastics slowly and some at once.' },
   { id: 'wet', group: 'Surroundings', kind: 'yes-no', label: 'Wet or damp for long', help: 'Some nylons swell by a third of a per cent and lose stiffness.' },
   { id: 'uv', group: 'Surroundings', kind: 'yes-no', label: 'Sunlight or UV lamps', help: 'Resins and some plastics go brittle within weeks.' },

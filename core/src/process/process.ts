@@ -87,7 +87,29 @@ export interface Process {
   skill?: string;
   /** Below this length, mm, it is the wrong machine. */
   smallest_mm?: number;
+  /** What is handled that has a safety sheet. */
+  chemicals?: readonly string[];
   cautions: readonly string[];
+}
+
+/** A print's inside: walls all round, the rest filled to a share. */
+export interface Fill {
+  wall_mm: number;
+  share: number;
+}
+
+/** Facts under which processes keep the width of their walls. */
+const WALLS = ['wall', 'bead'];
+
+/**
+ * Walls and fill as priced; nothing where the process makes it solid.
+ * @param given figures put over the process's own
+ */
+export function fillOf(process: Process, given: Readonly<Record<string, Range>> = {}): Fill | undefined {
+  const likely = (id: string): number | undefined => (given[id] ?? process.facts.find((f) => f.id === id)?.usual)?.likely;
+  const share = likely('infill');
+  const wall = WALLS.map(likely).find((x) => x !== undefined);
+  return share === undefined || wall === undefined || share >= 1 ? undefined : { wall_mm: wall, share };
 }
 
 /** Facts of a process as entries; samples are kept apart from those of other processes by the key. */

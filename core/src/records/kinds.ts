@@ -1,12 +1,13 @@
 import { NO_EVIDENCE, type Evidence } from './evidence';
 import type { RecordKind, RecordRow } from './kind';
 import { build } from './kinds/build';
+import { certificate } from './kinds/certificate';
 import { note } from './kinds/note';
 import { quote } from './kinds/quote';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
-export const RECORD_KINDS: readonly RecordKind[] = [quote, note, toolLife, build];
+export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, toolLife, build];
 
 /** @throws Error for an unknown id */
 export function recordKindOf(id: string): RecordKind {

@@ -10,6 +10,7 @@ import { DEFAULT_SHOP } from '../shelf/shop';
 import { blended, blendedShare, NO_EVIDENCE, ownFactor, ownLog, PRIOR_WEIGHT } from './evidence';
 import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
+import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
 import { recordFaults, type RecordRow } from './kind';
 import type { Values } from '../inputs/spec';
@@ -21,7 +22,7 @@ const life = (cycles: number, ended: string, more: Values = {}): RecordRow =>
 describe('kinds of record', () => {
   it('have a file each', () => {
     expect(readdirSync(join(__dirname, 'kinds')).sort()).toEqual(RECORD_KINDS.map((k) => `${k.id}.ts`).sort());
-    expect(() => recordKindOf('rumour')).toThrow('quote, note, tool-life, build');
+    expect(() => recordKindOf('rumour')).toThrow('quote, certificate, note, tool-life, build');
   });
   it('are called by something a person wrote', () => {
     expect(recordKindOf('note').title({ text: 'Slips on wet days\nsee picture' })).toBe('Slips on wet days');
@@ -35,6 +36,27 @@ describe('kinds of record', () => {
       'valid_until',
       'breaks[1].from',
     ]);
+  });
+});
+
+describe('a certificate', () => {
+  const v: Values = {
+    by: 'Prüfstelle Muster',
+    number: 'C-7',
+    covers: 'hook, one door at a time',
+    dated: '2026-03-01',
+    rated: 40,
+    proved: 60,
+    inspect_by: '2027-02-28',
+  };
+  it('is called by who issued it, and says when its inspection is overdue', () => {
+    expect(certificate.title(v)).toBe('Prüfstelle Muster, C-7');
+    expect(certificate.notice!(v, '2027-02-28')).toBeUndefined();
+    expect(certificate.notice!(v, '2027-03-01')).toContain('take the tool out of use');
+  });
+  it('needs a proof load not below the rated one, and an inspection after its date', () => {
+    expect(recordFaults(certificate, v)).toEqual([]);
+    expect(recordFaults(certificate, { ...v, proved: 30, inspect_by: '2026-02-01' }).map((f) => f.path)).toEqual(['inspect_by', 'proved']);
   });
 });
 

@@ -1,3 +1,4 @@
+import { contentKey, type Contribution } from '../case/contribution';
 import type { CaseFacts } from '../case/facts';
 import type { CaseDoc, Pin } from '../case/types';
 import { isoAt, layOut, type WorkCalendar } from '../lead/calendar';
@@ -104,6 +105,7 @@ const massSheets = new Map<string, Sheet>();
 const likelyByName = (entries: readonly Entry[]): Record<string, number> => Object.fromEntries(entries.map((e) => [e.name, e.likely]));
 const printedSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, true)));
 const stockSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, false)));
+const planFigures = once((plans: readonly Contribution[]) => likelyByName(plans.flatMap((p) => p.entries)));
 const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ...factEntries(process)]));
 
 /**
@@ -113,17 +115,19 @@ const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ..
 export function massOf(facts: CaseFacts, pin: Pin): number {
   const { doc, site } = facts;
   const process = processOf(pin.process);
-  const sheet = massSheets.get(process.id);
+  const kept = `${process.id}|${contentKey(facts.contributions)}`;
+  const sheet = massSheets.get(kept);
   // What is used once is printed sparsely: another figure than the process's own.
   const once = usedUp(facts.family, shelfOf(site.shop).material(pin.material));
-  if (sheet && !once && !doc.overrides[routeKey(pin)] && !facts.contributions.length) {
+  if (sheet && !once && !doc.overrides[routeKey(pin)]) {
     const size = (process.kind === 'print' ? printedSizes : stockSizes)(doc);
     const own = processFigures(process);
+    const plans = planFigures(facts.contributions);
     const density = shelfOf(site.shop).material(pin.material).density_g_cm3.likely;
     const inputs: Record<string, number> = {};
     let complete = true;
     for (const name of sheet.inputs) {
-      const value = name === 'density' ? density : name === 'remedy_mass' ? 0 : (size[name] ?? own[name]);
+      const value = name === 'density' ? density : name === 'remedy_mass' ? 0 : (size[name] ?? own[name] ?? plans[name]);
       if (value === undefined) complete = false;
       inputs[name] = value;
     }
@@ -131,7 +135,7 @@ export function massOf(facts: CaseFacts, pin: Pin): number {
   }
   const route = routeSheet(facts, pin, remedyLoad([]));
   const part = cone(route, 'mass', ['mass_tool']);
-  if (!Object.keys(route.overrides).length && !facts.contributions.length) massSheets.set(process.id, part);
+  if (!Object.keys(route.overrides).length) massSheets.set(kept, part);
   return valueOf(evaluate(part, inputsOf(route)), 'mass_tool');
 }
 
@@ -174,6 +178,7 @@ export function calendarFor(shop: Shop, start: string): WorkCalendar {
 /**
  * Evaluate one route.
  * @param samples 0 for the point estimate alone
+ * @param list only the figures that a list of routes shows; no other can be opened
  */
 export function evaluateRoute(
   facts: CaseFacts,
@@ -181,16 +186,25 @@ export function evaluateRoute(
   remedies: readonly Remedy[],
   samples = 0,
   seed = 1,
+  list = false,
 ): RouteResult {
   const route = routeSheet(facts, pin, remedyLoad(remedies, pin.doubt));
-  return evaluateSheet(facts, route, { id: routeKey(pin), title: `${route.process.label}, ${route.material.label}` }, samples, seed);
+  return evaluateSheet(facts, route, { id: routeKey(pin), title: `${route.process.label}, ${route.material.label}` }, samples, seed, list);
 }
 
 /** What reaches screens, rankings and signatures. */
-const DECISIVE = ['expected_cost', 'price_programme', 'price_each', 'mass_tool'] as const;
+const DECISIVE = ['expected_cost', 'programme_with_wait', 'price_programme', 'price_each', 'mass_tool'] as const;
 
 /** Evaluate a route's sheet, whatever it stands for: hours, then the activity network, then money. */
-export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: string; title: string }, samples: number, seed: number): RouteResult {
+export function evaluateSheet(
+  facts: CaseFacts,
+  route: RouteSheet,
+  name: { id: string; title: string },
+  samples: number,
+  seed: number,
+  list = false,
+): RouteResult {
+  const sheet = list ? cone(route, 'list', DECISIVE) : route.sheet;
   const calendar = calendarFor(facts.site.shop, facts.doc.start);
   const from = calendar.shiftStart;
   const all: Entry[] = [...route.entries, ...overridden(route)];
@@ -199,14 +213,14 @@ export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: s
   const { days, quoted } = lead;
   const columnsOf = (values: Record<string, Column>, n: number): ReadonlyMap<string, Column> =>
     new Map<string, Column>([...Object.entries(values), ...evaluate(hours, values, n).columns]);
-  const point = evaluate(route.sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
+  const point = evaluate(sheet, { ...inputsOf(route), [LEAD_ENTRY]: days });
   if (![...DECISIVE.map((n) => valueOf(point, n)), days].every(Number.isFinite)) {
     requireFinite(point);
     throw new SheetError('not-finite', DECISIVE[0], `${name.title} cannot be worked out: its price or date is not a number.`);
   }
   const subject = {
     ...name,
-    sheet: route.sheet,
+    sheet,
     entries: route.entries,
     overrides: route.overrides,
     route,
@@ -215,7 +229,7 @@ export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: s
   };
   if (!samples) return subject;
 
-  const used = new Set([...route.sheet.inputs, ...hours.inputs, LEAD_ENTRY, OWN_DAYS, ...route.stages.map((s) => s.hours)]);
+  const used = new Set([...sheet.inputs, ...hours.inputs, LEAD_ENTRY, OWN_DAYS, ...route.stages.map((s) => s.hours)]);
   const draws = sampleEntries(all.filter((e) => used.has(e.name)), samples, seed);
   if (!quoted) {
     const hoursOf = stretched(route.stages, columnsOf(draws, samples), draws[OWN_DAYS], samples);
@@ -224,5 +238,5 @@ export function evaluateSheet(facts: CaseFacts, route: RouteSheet, name: { id: s
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
   lead.risk = { ...spread, readyP50: isoAt(calendar, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar, from + spread.p90 * DAY_MIN) };
-  return { ...subject, risk: evaluate(route.sheet, draws, samples) };
+  return { ...subject, risk: evaluate(sheet, draws, samples) };
 }

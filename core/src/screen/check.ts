@@ -1,9 +1,10 @@
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { Family, Form } from '../need/family';
 import { type RequirementId, requirementSpec } from '../need/requirements';
-import type { Process } from '../process/process';
+import type { Fill, Process } from '../process/process';
 import type { Hole } from '../shape/holes';
 import type { ShapeStudy } from '../shape/study';
+import type { Vec3 } from '../shape/turn';
 import type { Material } from '../shelf/types';
 import { normalCdf } from '../quantity/normal';
 import type { Range } from '../worksheet/types';
@@ -19,7 +20,8 @@ export const STATE_WORDS: Record<State, string> = { pass: 'holds', conditional: 
 
 /** From best to worst. Unknown is worse than conditional: a condition can be met, a gap has to be filled first. */
 export const STATE_ORDER: readonly State[] = ['pass', 'conditional', 'unknown', 'fail'];
-export const worst = (states: readonly State[]): State => states.reduce<State>((w, s) => (STATE_ORDER.indexOf(s) > STATE_ORDER.indexOf(w) ? s : w), 'pass');
+export const worse = (a: State, b: State): State => (STATE_ORDER.indexOf(b) > STATE_ORDER.indexOf(a) ? b : a);
+export const worst = (states: readonly State[]): State => states.reduce(worse, 'pass');
 
 /** What a check finds. */
 export interface Finding {
@@ -69,6 +71,10 @@ export interface CheckContext {
   /** What the analyses found on the mesh of this way of making; absent without a mesh, or before they have run. */
   study?: ShapeStudy;
   area_mm2?: number;
+  /** Main load as marked on the shape, in the part's own axes. */
+  loadMark?: Vec3;
+  /** Walls and fill as priced; solid where there is none. */
+  fill?: Fill;
   /** Round holes, as found on the mesh or as the user corrected them. */
   holes?: readonly Pick<Hole, 'diameter_mm' | 'depth_mm' | 'through'>[];
   /** Machines on site: false where a process of the house has none. */
@@ -76,7 +82,7 @@ export interface CheckContext {
   /** Life of one tool, cycles, with or without metal on its working faces: given, learned from the log, or the book's. */
   life(metalFace: boolean): Range;
   /** Life of metal faces under this duty, cycles. */
-  faceLife: Range;
+  faceLife(): Range;
   /** Figures of this route before remedies, worked out when asked for. */
   figures: { readonly mass_kg: number; readonly lead_days: number };
 }

@@ -20,6 +20,7 @@ import { ream } from './remedies/ream';
 import { seal } from './remedies/seal';
 import { smooth } from './remedies/smooth';
 import { softPads } from './remedies/soft-pads';
+import { wideWashers } from './remedies/wide-washers';
 import { tiltedSetUp } from './remedies/tilted-set-up';
 import { twoStageCure } from './remedies/two-stage-cure';
 
@@ -40,6 +41,7 @@ const KINDS = {
   bushings,
   ream,
   'compression-limiters': compressionLimiters,
+  'wide-washers': wideWashers,
   'metal-face': metalFace,
   smooth,
   seal,

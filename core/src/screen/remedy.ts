@@ -37,6 +37,8 @@ export interface RemedyKind {
   lifeUsed?: number;
   /** Pieces made and not used: a first print to be measured. */
   extraPieces?: number;
+  /** What is handled: safety sheets are to be had of these. */
+  chemicals?: readonly string[];
   /** Other remedies with which it quarrels, and why. */
   quarrels?: Readonly<Partial<Record<RemedyId, string>>>;
 }

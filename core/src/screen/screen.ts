@@ -1,6 +1,6 @@
-import { requirementSpec } from '../need/requirements';
+import { type RequirementId, requirementSpec } from '../need/requirements';
 import { inSentence, list } from '../quantity/words';
-import { type Check, type CheckContext, type CheckResult, type Finding, type State, STATE_CHANCE, worst } from './check';
+import { type Check, type CheckContext, type CheckResult, type Finding, type State, STATE_CHANCE, worse, worst } from './check';
 import { batch } from './checks/batch';
 import { contact } from './checks/contact';
 import { creep } from './checks/creep';
@@ -30,6 +30,12 @@ import { strength } from './checks/strength';
 import { tolerance } from './checks/tolerance';
 import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
+import { bearing } from './checks/bearing';
+import { hotWork } from './checks/hot-work';
+import { touch } from './checks/touch';
+import { openings } from './checks/openings';
+import { vessel } from './checks/vessel';
+import { rotor } from './checks/rotor';
 import { walls } from './checks/walls';
 import { wear } from './checks/wear';
 import { weight } from './checks/weight';
@@ -40,11 +46,17 @@ import type { Remedy, RemedyKind } from './remedy';
 const BY_ID = {
   duty,
   heat,
+  'hot-work': hotWork,
+  touch,
   cure,
   pressure,
   strength,
   creep,
   stiffness,
+  bearing,
+  vessel,
+  rotor,
+  openings,
   impact,
   fluids,
   moisture,
@@ -108,19 +120,26 @@ function put(check: Check, ctx: CheckContext): (Finding & { chance: number; want
   const found = check.run(ctx);
   if (!found) return undefined;
   const { need } = ctx;
-  const limits = (check.limits ?? []).filter((id) => need[id]);
-  let chance = found.chance ?? STATE_CHANCE[found.state];
-  if (found.state === 'fail') {
-    const assumed = limits.filter((id) => need[id]!.assumed);
-    const given = assumed.length && check.run({ ...ctx, need: { ...need, ...Object.fromEntries(assumed.map((id) => [id, undefined])) } });
-    if (assumed.length && (!given || given.state !== 'fail')) {
-      const what = list(assumed.map((id) => inSentence(requirementSpec(id).label)));
-      return { ...found, state: 'conditional', chance, reason: `You have not said: ${what}. With what is usual for this kind of tool: ${found.reason}` };
-    }
-    chance = Math.min(chance, STATE_CHANCE.fail);
+  const chance = found.chance ?? STATE_CHANCE[found.state];
+  const unsaid = notSaid(check, ctx, found);
+  if (unsaid) {
+    const what = list(unsaid.map((id) => inSentence(requirementSpec(id).label)));
+    return { ...found, state: 'conditional', chance, reason: `You have not said: ${what}. With what is usual for this kind of tool: ${found.reason}` };
   }
+  const holds = found.state === 'fail' ? Math.min(chance, STATE_CHANCE.fail) : chance;
+  const limits = (check.limits ?? []).filter((id) => need[id]);
   const want = limits.length > 0 && limits.every((id) => need[id]!.level === 'want');
-  return want ? { ...found, chance: Math.max(chance, MISSED_WANT), want } : { ...found, chance };
+  return want ? { ...found, chance: Math.max(holds, MISSED_WANT), want } : { ...found, chance: holds };
+}
+
+/** The assumed limits without which a failed check would not fail; none where it fails by what somebody said. */
+function notSaid(check: Check, ctx: CheckContext, found: Finding): RequirementId[] | undefined {
+  if (found.state !== 'fail') return undefined;
+  const { need } = ctx;
+  const assumed = (check.limits ?? []).filter((id) => need[id]?.assumed);
+  if (!assumed.length) return undefined;
+  const given = check.run({ ...ctx, need: { ...need, ...Object.fromEntries(assumed.map((id) => [id, undefined])) } });
+  return given?.state === 'fail' ? undefined : assumed;
 }
 
 /** Nothing is so sure not to hold that no try would do. */
@@ -134,9 +153,10 @@ export function stateOf(bare: CheckContext, wanted: readonly string[] = []): Sta
   const { ctx } = withRemedies(bare, wanted);
   let state: State = 'pass';
   for (const check of QUICK_FIRST) {
-    const found = put(check, ctx);
-    if (found?.state === 'fail') return 'fail';
-    if (found) state = worst([state, found.state]);
+    const found = check.run(ctx);
+    if (!found) continue;
+    if (found.state === 'fail' && !notSaid(check, ctx, found)) return 'fail';
+    state = worse(state, found.state === 'fail' ? 'conditional' : found.state);
   }
   return state;
 }

@@ -60,21 +60,27 @@ export function slice(mesh: Mesh, layer_mm: number): Slices {
 
 /** Contours of the section at one height (absolute z), xy pairs each, closed without repeating the first point; outer ones run anticlockwise. */
 export function contoursAt(mesh: Mesh, height: number): Float64Array[] {
-  const section = new Sections(mesh, Float64Array.of(height));
   const out: Float64Array[] = [];
-  section.band(0, (points, path, count) => {
+  eachContour(mesh, Float64Array.of(height), (_, ring) => out.push(ring));
+  return out;
+}
+
+/** The same for many heights, evenly spaced and rising; `k` says at which of them the contour lies. */
+export function eachContour(mesh: Mesh, heights: Float64Array, take: (k: number, ring: Float64Array) => void): void {
+  const section = new Sections(mesh, heights);
+  const ringOf: Contour = (points, path, count, k) => {
     if (count < 3) return;
     const ring = new Float64Array(count * 2);
     for (let i = 0; i < count; i++) {
       ring[i * 2] = points[path[i] * 2];
       ring[i * 2 + 1] = points[path[i] * 2 + 1];
     }
-    out.push(ring);
-  });
-  return out;
+    take(k, ring);
+  };
+  for (let k = 0; k < heights.length;) k = section.band(k, ringOf);
 }
 
-type Contour = (points: Float64Array, path: Uint32Array, count: number) => void;
+type Contour = (points: Float64Array, path: Uint32Array, count: number, k: number) => void;
 
 /** Room of one band, used again from call to call: fresh pages would cost more than the work on them. */
 let room = { points: new Float64Array(0), after: new Int32Array(0), slot: new Int32Array(0), leads: new Int32Array(0) };
@@ -214,7 +220,7 @@ class Sections {
           length += Math.sqrt(dx * dx + dy * dy);
           area2 += twice;
           if (twice > 0) outer++;
-          onContour?.(points, path, count);
+          onContour?.(points, path, count, k);
         }
       }
       this.area[k] = area2 / 2;

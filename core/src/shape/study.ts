@@ -4,6 +4,7 @@ import type { Axis, Measure } from './measure';
 import type { Mesh } from './mesh';
 import { orientedBox, smallestRectangle, type OrientedBox } from './oriented-box';
 import { reach, type Reach } from './reach';
+import { type BodySections, studySections } from './sections';
 import { contoursAt, layerFaces, slice } from './slice';
 import { columns, coverage } from './support';
 import { thickness, type Thickness } from './thickness';
@@ -11,7 +12,7 @@ import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 1;
+export const STUDY_VERSION = 2;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {
@@ -49,6 +50,8 @@ export interface BuildStudy {
 export interface BodyStudy {
   box: OrientedBox;
   inertia: Inertia | null;
+  /** Sections across the sides of the box; null where the mesh is open. */
+  sections: BodySections | null;
   /** Without the marks, which only the drawing needs. */
   thickness: Omit<Thickness, 'thin' | 'narrow'>;
   voids: EnclosedVoid[];
@@ -156,6 +159,7 @@ export function studyBody(mesh: Mesh, measure: Measure, onStage: (stage: string)
   return {
     body: {
       box,
+      sections: solid ? studySections(mesh, box) : null,
       inertia: solid ? inertia(mesh, measure.centroid_mm) : null,
       thickness: walls,
       voids: voids.slice(0, MAX_VOIDS),

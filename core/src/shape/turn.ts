@@ -26,8 +26,11 @@ export function frameFor(up: readonly number[]): [Vec3, Vec3, Vec3] {
 /** The mesh turned so that `up` becomes +z. The same mesh where it already is. */
 export function turned(mesh: Mesh, up: readonly number[]): Mesh {
   if (up[0] === 0 && up[1] === 0 && up[2] > 0) return mesh;
-  const [r, b, u] = frameFor(up);
-  const { vertices: v } = mesh;
+  return inFrame(mesh, frameFor(up));
+}
+
+/** The mesh seen in a frame of three directions at right angles: its x, y and z are what lies along them. */
+export function inFrame({ vertices: v, indices }: Mesh, [r, b, u]: readonly [Vec3, Vec3, Vec3]): Mesh {
   const out = new Float32Array(v.length);
   for (let i = 0; i < v.length; i += 3) {
     const x = v[i], y = v[i + 1], z = v[i + 2];
@@ -35,5 +38,5 @@ export function turned(mesh: Mesh, up: readonly number[]): Mesh {
     out[i + 1] = b[0] * x + b[1] * y + b[2] * z;
     out[i + 2] = u[0] * x + u[1] * y + u[2] * z;
   }
-  return { vertices: out, indices: mesh.indices };
+  return { vertices: out, indices };
 }

@@ -1,9 +1,14 @@
 import { computedName, type Sheet } from './compile';
-import { OPERATIONS } from './functions';
+import { type Kernel, OPERATIONS } from './functions';
 import { type Column, SheetError } from './types';
 
 /** Samples worked on at a time: a handful of 4 kB temporaries stays in the first-level cache. */
 const BLOCK = 512;
+
+/** Blocks of temporaries and of repeated values, used again by every evaluation: to make them anew takes longer than a short run. */
+const POOL: Float64Array[] = [];
+/** Operands and result of a step that is worked out once. */
+const [A, B, C, OUT] = [0, 1, 2, 3].map(() => new Float64Array(1));
 
 export interface Evaluation {
   sheet: Sheet;
@@ -24,22 +29,27 @@ export const at = (column: Column, i: number): number => (typeof column === 'num
  */
 export function evaluate(sheet: Sheet, inputs: Readonly<Record<string, Column>>, n = 1): Evaluation {
   const { registers, steps } = sheet;
+  const width = Math.min(BLOCK, n);
+  /** Values of registers that are the same for all samples. */
+  const uniform = new Float64Array(registers.length);
+  /** Samples of those that are not. */
   const whole: Float64Array[] = new Array(registers.length);
   const blocks: Float64Array[] = new Array(registers.length);
   const varies = new Uint8Array(registers.length);
   const columns = new Map<string, Column>();
-  const one = (value: number): Float64Array => Float64Array.of(value);
+  let pooled = 0;
+  const block = (): Float64Array => (POOL[pooled++] ??= new Float64Array(BLOCK));
 
   for (let r = 0; r < registers.length; r++) {
     const register = registers[r];
-    if (register.kind === 'number') whole[r] = one(register.value);
+    if (register.kind === 'number') uniform[r] = register.value;
     else if (register.kind === 'input') {
       const column = Object.hasOwn(inputs, register.name) ? inputs[register.name] : undefined;
       if (column === undefined || (typeof column !== 'number' && column.length < n)) {
         throw new SheetError('missing-entry', register.name, `No value for "${register.name}"`);
       }
       columns.set(register.name, column);
-      if (typeof column === 'number') whole[r] = one(column);
+      if (typeof column === 'number') uniform[r] = column;
       else {
         whole[r] = column;
         varies[r] = 1;
@@ -48,24 +58,27 @@ export function evaluate(sheet: Sheet, inputs: Readonly<Record<string, Column>>,
   }
 
   // First pass: what does not vary is computed here, once. The rest is left for the blocks.
-  const later: typeof steps = [];
+  const later: { kernel: Kernel; target: number; a: number; b: number; c: number }[] = [];
   for (const step of steps) {
     const [a, b, c] = step.args;
     const target = registers[step.target];
+    const { kernel } = OPERATIONS[step.op];
     if (varies[a] || varies[b] || varies[c]) {
       // The target may be one of the operands' own register: place the operands first.
-      later.push({ ...step, args: [pin(a), pin(b), pin(c)] });
+      later.push({ kernel, target: step.target, a: pin(a), b: pin(b), c: pin(c) });
       varies[step.target] = 1;
       if (target.kind === 'line') {
         whole[step.target] = new Float64Array(n);
         columns.set(target.name, whole[step.target]);
       }
     } else {
-      const out = new Float64Array(1);
-      OPERATIONS[step.op].kernel(out, 1, whole[a], whole[b], whole[c]);
-      whole[step.target] = out;
+      A[0] = uniform[a];
+      B[0] = uniform[b];
+      C[0] = uniform[c];
+      kernel(OUT, 1, A, B, C);
+      uniform[step.target] = OUT[0];
       varies[step.target] = 0;
-      if (target.kind === 'line') columns.set(target.name, out[0]);
+      if (target.kind === 'line') columns.set(target.name, OUT[0]);
     }
   }
 
@@ -75,29 +88,23 @@ export function evaluate(sheet: Sheet, inputs: Readonly<Record<string, Column>>,
    */
   function pin(r: number): number {
     if (varies[r]) return r;
-    const kind = registers[r].kind;
-    if (kind !== 'temporary') {
-      blocks[r] ??= new Float64Array(Math.min(BLOCK, n)).fill(whole[r][0]);
+    if (registers[r].kind !== 'temporary') {
+      blocks[r] ??= block().fill(uniform[r], 0, width);
       return r;
     }
-    return blocks.push(new Float64Array(Math.min(BLOCK, n)).fill(whole[r][0])) - 1;
+    return blocks.push(block().fill(uniform[r], 0, width)) - 1;
   }
 
   if (later.length) {
     const streams: number[] = [];
     for (let r = 0; r < registers.length; r++) {
-      if (!varies[r] && registers[r].kind !== 'temporary') continue;
-      if (registers[r].kind === 'temporary') blocks[r] = new Float64Array(Math.min(BLOCK, n));
-      else streams.push(r);
+      if (registers[r].kind === 'temporary') blocks[r] = block();
+      else if (varies[r]) streams.push(r);
     }
-    const kernels = later.map((s) => OPERATIONS[s.op].kernel);
     for (let start = 0; start < n; start += BLOCK) {
       const size = Math.min(BLOCK, n - start);
-      for (const r of streams) blocks[r] = whole[r].subarray(start, start + size);
-      for (let s = 0; s < later.length; s++) {
-        const { target, args } = later[s];
-        kernels[s](blocks[target], size, blocks[args[0]], blocks[args[1]], blocks[args[2]]);
-      }
+      for (const r of streams) blocks[r] = n <= BLOCK ? whole[r] : whole[r].subarray(start, start + size);
+      for (const { kernel, target, a, b, c } of later) kernel(blocks[target], size, blocks[a], blocks[b], blocks[c]);
     }
   }
   return { sheet, n, columns };

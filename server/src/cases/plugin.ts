@@ -4,6 +4,7 @@ import { caseSchema } from '@cuadro/core/document/case-schema';
 import { named } from '@cuadro/core/inputs/schema';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { UP } from '@cuadro/core/shape/turn';
+import { unsignable } from '@cuadro/core/decide/verdict';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
 import type { CaseList, CaseListQuery, CaseRecord, CaseWrite, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
 import { digestOfFigures } from './digest';
@@ -166,6 +167,8 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     const site = await readSite(db);
     const doc = await studiedAnew(record.doc);
     const view = await pool.run('evaluate', { doc, site });
+    const referred = unsignable(view.verdict);
+    if (referred) throw new AppError('SIGN_REFERRED', referred);
     const { who: name, role, statement } = body;
     reply.status(201);
     return addSignature(db, {

@@ -274,10 +274,12 @@ export class CaseStore implements OnDestroy {
 
   private took(view: CaseView): void {
     this.screened = this.doc();
-    this.options.set(view.options);
-    const before = this.view()?.verdict;
-    if (before && before.kind !== view.verdict.kind) this.formerVerdict.set(VERDICTS[before.kind]);
-    this.view.set(view);
+    const before = this.view();
+    // While somebody types, what is ruled out is not priced again.
+    const now = before ? { ...view, options: withPrices(view.options, before.options) } : view;
+    this.options.set(now.options);
+    if (before && before.verdict.kind !== view.verdict.kind) this.formerVerdict.set(VERDICTS[before.verdict.kind]);
+    this.view.set(now);
     void this.margin.refresh();
   }
 

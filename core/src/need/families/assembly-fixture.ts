@@ -22,7 +22,7 @@ export const assemblyFixture: Family = {
     fluids: usual([]),
   },
   essential: ['load', 'serviceTemp'],
-  asks: ['deflection', 'esd', 'nonMarring'],
+  asks: ['deflection', 'esd', 'nonMarring', 'boltTorque'],
   today: 'plates, blocks and toggle clamps bolted up',
   usualTrouble: 'many bolted pieces, every change starts again',
   failsBy: 'locators wear, screws pull out of the plastic',

@@ -21,7 +21,7 @@ export const guard: Family = {
     fluids: usual(['alkaline'], 'want'),
   },
   essential: ['load'],
-  asks: ['flame', 'uv', 'impact', 'contact'],
+  asks: ['opening', 'openingShape', 'reachDistance', 'flame', 'uv', 'impact', 'contact'],
   today: 'folded and welded sheet',
   usualTrouble: 'one-off folded and welded work for an odd machine',
   failsBy: 'cracks at screws; hides the reach distance that was approved',

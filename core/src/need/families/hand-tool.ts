@@ -23,7 +23,7 @@ export const handTool: Family = {
     nonMarring: usual(true, 'want'),
   },
   essential: ['load'],
-  asks: ['impact', 'esd'],
+  asks: ['touch', 'impact', 'esd'],
   today: 'not made at all, or taped up',
   usualTrouble: 'strain, slow work, nobody orders it',
   failsBy: 'snaps across the layers when dropped',

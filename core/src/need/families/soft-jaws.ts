@@ -23,7 +23,7 @@ export const softJaws: Family = {
     nonMarring: usual(true),
   },
   essential: ['load', 'fluids'],
-  asks: [],
+  asks: ['boltTorque'],
   today: 'aluminium blanks milled in the vice, again for each part',
   usualTrouble: 'jaws are re-cut for each part and hold up a machining centre',
   failsBy: 'the pocket wears open under chips and coolant',

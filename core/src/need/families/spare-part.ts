@@ -11,7 +11,7 @@ export const sparePart: Family = {
   revisions: { low: 0, likely: 0, high: 1 },
   defaults: { copies: usual(1), cyclesPerYear: usual(4000), years: usual(3), tolerance: usual(0.2), wear: usual('rubbing') },
   essential: ['load', 'serviceTemp', 'fluids'],
-  asks: ['lasting', 'deflection', 'wet', 'uv'],
+  asks: ['held', 'rotation', 'lasting', 'deflection', 'wet', 'uv'],
   today: "ordered from the machine's maker, weeks away",
   usualTrouble: 'obsolete; the line waits for a supplier',
   failsBy: 'worn or broken by the load nobody knew',

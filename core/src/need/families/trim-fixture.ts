@@ -23,7 +23,7 @@ export const trimFixture: Family = {
     nonMarring: usual(true, 'want'),
   },
   essential: ['load', 'tolerance'],
-  asks: ['flatness', 'vacuum', 'deflection'],
+  asks: ['flatness', 'vacuum', 'deflection', 'boltTorque'],
   today: 'laid-up shell on a welded frame, or milled board',
   usualTrouble: 'weeks for a frame, a crane to move it',
   failsBy: 'warps in a warm hall, bond between layers opens',

@@ -22,7 +22,7 @@ export const workholdingPlate: Family = {
     fluids: usual(['coolant']),
   },
   essential: ['load', 'fluids'],
-  asks: ['roughness', 'flatness'],
+  asks: ['roughness', 'flatness', 'boltTorque'],
   today: 'milled plate with strap clamps',
   usualTrouble: 'no flat face to index on after the part is flipped',
   failsBy: 'threads strip, the plate creeps under the clamps',

@@ -65,6 +65,7 @@ export function powderBed(
       { id: 'break-out', label: 'Break out, blast, inserts', resource: 'supplier', mode: 'work', hours: 'finish_order_h' },
       ...OUTSIDE_END,
     ],
+    chemicals: ['the polymer powder'],
     cautions: [
       'Fine polymer powder can explode as dust and irritates: break out under extraction, away from sparks; loose powder left in channels comes out in use.',
     ],

@@ -50,5 +50,6 @@ export const bindAndMill: Process = {
     ...FURNACE_STAGES,
     ...OUTSIDE_END,
   ],
+  chemicals: ['the metal powder', 'the binder'],
   cautions: ['Fine metal powder burns and irritates: closed handling, grounded, as the maker of the powder says.'],
 };

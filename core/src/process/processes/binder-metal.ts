@@ -49,5 +49,6 @@ export const binderMetal: Process = {
     ...FURNACE_STAGES,
     ...OUTSIDE_END,
   ],
+  chemicals: ['the metal powder', 'the binder'],
   cautions: ['Fine metal powder burns and irritates: closed handling, grounded, as the maker of the powder says.'],
 };

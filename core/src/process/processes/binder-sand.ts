@@ -42,5 +42,6 @@ export const binderSand: Process = {
     { id: 'clean', label: 'Clean and coat', resource: 'supplier', mode: 'work', hours: 'clean_order_h' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['the binder', 'quartz sand'],
   cautions: ['Quartz dust harms the lungs and binders give off gas when cast: foundry rules and extraction.'],
 };

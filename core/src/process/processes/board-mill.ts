@@ -53,5 +53,6 @@ export const boardMill: Process = {
     { id: 'mill', label: 'Mill, seal, sand', resource: 'supplier', mode: 'work', hours: 'mill_order_h' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['the board and its filler'],
   cautions: ['Dust of boards and fillers: extraction and a mask.'],
 };

@@ -82,5 +82,6 @@ export const boundMetal: Process = {
     ...FURNACE_STAGES,
     ...OUTSIDE_END,
   ],
+  chemicals: ['the debinding solvent'],
   cautions: ["Debinding solvents and furnace gases belong in a supplier's licensed plant."],
 };

@@ -40,5 +40,6 @@ export const castTool: Process = {
     { id: 'harden', label: 'Harden', resource: 'bench', mode: 'run', hours: 'harden_h', runs: 'copies' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],
+  chemicals: ['the casting resin and its hardener'],
   cautions: ['Thick resin heats itself and may smoke or burn: pour in layers as the maker says; gloves and extraction.'],
 };

@@ -65,5 +65,6 @@ export const cncMill: Process = {
     { id: 'wait-inspect', label: 'Wait for metrology', resource: 'metrology', mode: 'work', hours: 'inspect_queue' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],
+  chemicals: ['the cutting fluid'],
   cautions: [],
 };

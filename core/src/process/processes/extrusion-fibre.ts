@@ -18,5 +18,5 @@ export const extrusionFibre: Process = {
   lines: extrusionLines('fibre_rate', true),
   stages: EXTRUSION_STAGES,
   profileEntries: coolingEntries(FACTS),
-  cautions: ['Carbon-fibre dust from sanding and drilling irritates and conducts: extract it, wear a mask and gloves.'],
+  cautions: [],
 };

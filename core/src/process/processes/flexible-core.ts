@@ -49,5 +49,6 @@ export const flexibleCore: Process = {
     { id: 'harden', label: 'Cure', resource: 'supplier', mode: 'run', hours: 'harden_h' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['the rubber compound'],
   cautions: ['A bladder under pressure can burst: shield it, limit the pressure, and raise it slowly.'],
 };

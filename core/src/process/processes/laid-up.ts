@@ -63,5 +63,6 @@ export const laidUp: Process = {
     { id: 'cure', label: 'Cure and post-cure', resource: 'supplier', mode: 'run', hours: 'cure_wait', runs: 'copies' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['resin and hardener', 'the release agent'],
   cautions: ['Resin and fibre dust harm skin and lungs: gloves, extraction, and the safety sheet of the resin.'],
 };

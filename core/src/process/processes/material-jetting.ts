@@ -50,5 +50,6 @@ export const materialJetting: Process = {
     { id: 'wash', label: 'Wash and fit', resource: 'supplier', mode: 'work', hours: 'finish_order_h' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['the uncured resins', 'the support material and its bath'],
   cautions: ['Uncured photopolymer harms skin and eyes: gloves until it is washed and cured.'],
 };

@@ -43,5 +43,6 @@ export const metalInjection: Process = {
     ...FURNACE_STAGES,
     ...OUTSIDE_END,
   ],
+  chemicals: ['the feedstock binder'],
   cautions: ["Debinding and furnace gases belong in a supplier's licensed plant."],
 };

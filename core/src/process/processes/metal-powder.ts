@@ -68,5 +68,6 @@ export const metalPowder: Process = {
     { id: 'finish', label: 'Cut off, supports, blast, fit', resource: 'supplier', mode: 'work', hours: 'finish_order_h' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['the metal powder'],
   cautions: ['Fine metal powder burns or explodes; inert gas can suffocate: licensed handling only.'],
 };

@@ -74,5 +74,6 @@ export const pelletExtrusion: Process = {
     { id: 'mill', label: 'Mill and seal', resource: 'supplier', mode: 'work', hours: 'mill_order_h' },
     ...OUTSIDE_END,
   ],
+  chemicals: ['the sealer'],
   cautions: ['Large tools are lifted by crane: plan the lifting points. Dust of carbon-filled plastic is milled under extraction.'],
 };

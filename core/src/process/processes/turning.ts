@@ -63,5 +63,6 @@ export const turning: Process = {
     { id: 'bench', label: 'Deburr and fit', resource: 'bench', mode: 'work', hours: 'bench_order_h' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],
+  chemicals: ['the cutting fluid'],
   cautions: [],
 };

@@ -55,5 +55,6 @@ export const vatResin: Process = {
     { id: 'wait-inspect', label: 'Wait for metrology', resource: 'metrology', mode: 'work', hours: 'inspect_queue' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],
+  chemicals: ['the uncured resin', 'the washing solvent'],
   cautions: ['Uncured resin harms skin and eyes and its fumes irritate: gloves, goggles and extraction until it is fully cured.'],
 };

@@ -1,6 +1,7 @@
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { loadPath } from '../load-path';
 import { times } from '../traits';
-import { heatKnockDown, STRENGTH_FACTOR, stressOf } from './strength';
+import { heatKnockDown, STRENGTH_FACTOR } from './strength';
 
 const BASIS =
   'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat counted, safety factor 3. Verify by a load left on over a weekend.';
@@ -13,8 +14,9 @@ export const creep: Check = {
   run(ctx) {
     const { need, material, traits, family } = ctx;
     if (!need.lasting?.value || !need.load?.value || family.loadCase === 'none') return undefined;
-    const { stress, across } = stressOf(ctx, need.load.value);
-    const range = across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
+    const path = loadPath(ctx);
+    const stress = path.stress_per_n * need.load.value;
+    const range = path.across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
     const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
     const allow = (range.likely * share) / STRENGTH_FACTOR;
     const state = stress <= (range.low * share) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * share) / 2 ? 'conditional' : 'fail';
@@ -25,7 +27,7 @@ export const creep: Check = {
       limit: allow,
       unit: 'MPa',
       margin: (allow - stress) / allow,
-      chance: chanceAtMost(times(askedRange(need, 'load'), stress / need.load.value), times(range, share / STRENGTH_FACTOR)),
+      chance: chanceAtMost(times(askedRange(need, 'load'), path.stress_per_n), times(range, share / STRENGTH_FACTOR)),
       basis: BASIS,
       offers: state === 'pass' ? [] : ['compression-limiters', 'deeper-section'],
       reason: state === 'pass'

@@ -1,3 +1,4 @@
+import { licensedFor } from '../../case/safety';
 import type { Check } from '../check';
 
 const BASIS = 'Local codes and licensed practice go first.';
@@ -6,8 +7,8 @@ const BASIS = 'Local codes and licensed practice go first.';
 export const release: Check = {
   id: 'release',
   label: 'Release',
-  run({ family: { licensed, approval } }) {
-    const reason = licensed ?? approval;
+  run({ family, need, size, form }) {
+    const reason = licensedFor(family, need, size, form) ?? family.approval;
     return reason ? { state: 'conditional', basis: BASIS, reason } : undefined;
   },
 };

@@ -1,26 +1,25 @@
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { loadPath } from '../load-path';
 import { times } from '../traits';
 import { heatKnockDown } from './strength';
 
 const BASIS =
-  'Screening only: the same plain beam as for strength (or a block under pressure), stiffness reduced for heat. The limit is what the need allows; else half the tolerance, else 1/300 of the length. Verify with a dial gauge under load.';
+  'Screening only: the same beam as for strength (or block under pressure), shear counted where there is a mesh, stiffness reduced for heat. The limit is what the need allows; else half the tolerance, else 1/300 of the length. Verify with a dial gauge under load.';
 
 export const stiffness: Check = {
   id: 'stiffness',
   label: 'Stiffness',
   limits: ['load', 'deflection', 'tolerance'],
-  run({ need, material, size, family, traits }) {
+  run(ctx) {
+    const { need, material, size, family, traits } = ctx;
     if (!need.load || need.load.value === 0 || family.loadCase === 'none') return undefined;
     const force = need.load.value;
-    const [l, w, t] = size.sorted;
-    const direction = need.loadDirection?.value ?? 'unknown';
-    const bending = family.loadCase === 'bending' && direction !== 'compression';
-    const across = direction === 'across' || direction === 'unknown';
-    const range = across ? traits.modulus_gpa.across : traits.modulus_gpa.inPlane;
+    const path = loadPath(ctx);
+    const { bending } = path;
+    const range = path.across ? traits.modulus_gpa.across : traits.modulus_gpa.inPlane;
     const e = range.likely * 1000 * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
-    // Beam: δ = F L³ / (4 E b d³) over 80 % of the length. Block: δ = F t / (E A) on a quarter of the face.
-    const bend = bending ? (force * (0.8 * l) ** 3) / (4 * e * 0.5 * w * (0.7 * t) ** 3) : (force * t) / (e * 0.25 * l * w);
-    const limit = need.deflection?.value ?? (need.tolerance ? need.tolerance.value / 2 : l / 300);
+    const bend = (force * path.give_per_n) / e;
+    const limit = need.deflection?.value ?? (need.tolerance ? need.tolerance.value / 2 : size.sorted[0] / 300);
     const state = bend <= limit ? 'pass' : bend <= 2 * limit ? 'conditional' : 'fail';
     const mm = (x: number): string => `${x.toPrecision(2)} mm`;
     return {

@@ -32,7 +32,7 @@ export const wear: Check = {
     const asked = `${formatNumber(cycles)} cycles a copy`;
     if (life.low >= cycles) return { ...common, state: 'pass', reason: `${asked} are asked; it should see ${formatNumber(life.likely)}.` };
     const tools = Math.ceil(cycles / life.likely);
-    const faced = Math.min(of(true).likely, ctx.faceLife.likely);
+    const faced = Math.min(of(true).likely, ctx.faceLife().likely);
     const gritty = mode === 'abrasive' || mode === 'impact';
     if (mode !== 'none' && (gritty || tools > MANY) && !face && remedyKind('metal-face').fits(ctx) && cycles > life.likely && cycles <= faced * MANY)
       return {

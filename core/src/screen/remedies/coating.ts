@@ -7,6 +7,7 @@ export const coating: RemedyKind = {
   id: 'coating',
   label: 'a protective coat',
   how: 'two coats of a resistant paint, renewed when it chips',
+  chemicals: ['the paint'],
   fits: isPlastic,
   cost: (ctx) => {
     const a = surface_m2(ctx);

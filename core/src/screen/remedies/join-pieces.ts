@@ -6,6 +6,7 @@ export const joinPieces: RemedyKind = {
   id: 'join-pieces',
   label: 'joined sections',
   how: 'sections joined with dowels and bonding',
+  chemicals: ['the adhesive'],
   fits: ({ process }) => process.kind === 'print',
   cost: ({ size, process }) => {
     const joints = Math.max(1, Math.min(12, sectioning(size.sorted, process.envelope_mm).count - 1));

@@ -5,6 +5,7 @@ export const seal: RemedyKind = {
   id: 'seal',
   label: 'sealing',
   how: 'sealed with a thin resin, in two coats, on both sides',
+  chemicals: ['the sealing resin'],
   fits: () => true,
   cost: (ctx) => {
     const a = surface_m2(ctx);

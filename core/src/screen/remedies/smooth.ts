@@ -6,6 +6,7 @@ export const smooth: RemedyKind = {
   id: 'smooth',
   label: 'smoothing',
   how: 'sanded, filled or polished on the faces that count',
+  chemicals: ['filler and primer'],
   fits: ({ need, traits }) => !!need.roughness && !!finishTo(need.roughness.value, traits.ra_um.likely),
   cost: (ctx) => {
     const step = finishTo(ctx.need.roughness?.value ?? 0, ctx.traits.ra_um.likely) ?? FINISHING[FINISHING.length - 1];

@@ -4,6 +4,7 @@ import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/typ
 import { formatDate } from '@cuadro/core/quantity/date';
 import { differences, type Difference } from '@cuadro/core/document/difference';
 import type { Values } from '@cuadro/core/inputs/spec';
+import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { expired, priceAt } from '@cuadro/core/records/kinds/quote';
 import type { RecordRow } from '@cuadro/core/records/kind';
 import { factsOf } from '@cuadro/core/plan/facts';
@@ -15,10 +16,13 @@ import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { RecordsView } from '../../records/records-view';
 
-type Tab = 'quote' | 'note' | 'history';
-const TABS: readonly { id: Tab; label: string }[] = [{ id: 'quote', label: 'Quotes' }, { id: 'note', label: 'Notes' }, { id: 'history', label: 'History' }];
+/** Every kind of record about a case, then its history. */
+const TABS: readonly { id: string; label: string }[] = [
+  ...RECORD_KINDS.filter((k) => k.about === 'case').map((k) => ({ id: k.id, label: k.plural })),
+  { id: 'history', label: 'History' },
+];
 
-/** What is kept with a case: quotes, notes with pictures, and every state it was in. */
+/** What is kept with a case: quotes, certificates, notes with pictures, and every state it was in. */
 @Component({
   selector: 'cu-papers-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -63,7 +67,7 @@ export class PapersStep {
   private readonly shops = inject(ShopService);
 
   protected readonly tabs = TABS;
-  protected readonly tab = signal<Tab>('quote');
+  protected readonly tab = signal('quote');
   protected readonly caseId = computed(() => this.store.record()?.id);
   protected readonly said = signal('');
   protected readonly problem = signal('');
@@ -82,11 +86,11 @@ export class PapersStep {
       : []),
   );
   private readonly today = new Date().toISOString().slice(0, 10);
-  protected readonly hasRunOut = (values: Values): boolean => expired(values, this.today);
+  protected readonly hasRunOut = (values: Values): boolean => this.tab() === 'quote' && expired(values, this.today);
 
   protected when = (r: RevisionRecord): string => formatDate(r.at.slice(0, 16));
 
-  protected show(tab: Tab): void {
+  protected show(tab: string): void {
     this.tab.set(tab);
     this.said.set('');
     if (tab === 'history') void this.load();

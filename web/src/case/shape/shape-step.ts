@@ -27,7 +27,7 @@ import { DUTY, FacesPanel } from './faces-panel';
 import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 import { SectionBar } from './section-bar';
-import { lengthText, type ShapeFact, shapeFacts } from './shape-words';
+import { areaText, lengthText, type ShapeFact, shapeFacts, weakestOf } from './shape-words';
 
 type Way = 'machined' | 'printed';
 type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'make';
@@ -98,10 +98,12 @@ export class ShapeStep {
     const [r, b, u] = frameFor(drawn.up);
     const stand = (p: readonly number[]): number[] => [r, b, u].map((row) => row[0] * p[0] + row[1] * p[1] + row[2] * p[2]);
     const marks = this.shapes.marks();
+    const weak = weakestOf(this.store.doc()!, s, this.way() === 'printed');
     switch (this.tab()) {
       case 'measures':
         return [
           ...(marks?.thin ?? []).slice(0, 6).map((t): Tag => ({ kind: 'thin', point: stand(t.point), text: `wall ${lengthText(t.mm, system)}` })),
+          ...(weak ? [{ kind: 'thin', point: stand(weak.point), text: `weakest section ${areaText(weak.at.area_mm2, system)}` } satisfies Tag] : []),
           ...(marks?.narrow ?? []).slice(0, 4).map((t): Tag => ({ kind: 'narrow', point: stand(t.point), text: `gap ${lengthText(t.mm, system)}` })),
         ];
       case 'milling':

@@ -1,4 +1,6 @@
-import { formOf } from '@cuadro/core/case/facts';
+import { formOf, resolveNeed, sizeOf } from '@cuadro/core/case/facts';
+import { familyOf } from '@cuadro/core/need/families';
+import { weakestPlace } from '@cuadro/core/screen/load-path';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import type { Vec3 } from '@cuadro/core/shape/turn';
@@ -84,8 +86,26 @@ export function shapeFacts(doc: CaseDoc, s: ShapeRef, printed: boolean, system: 
         'Plate: nearly all faces are square or parallel to one axis, the square ones are just the two ends (2 V ÷ extent), and it is at most 30 mm thick. Block: at most 30 % of the stock is taken off, and most of that is round holes.',
     },
     ...studyFacts(s, system),
+    ...weakFact(doc, s, printed, system),
     ...m.notes.map((text) => ({ label: 'Note', text })),
   ];
+}
+
+/** The weakest section of the solid part under its load, and where it is; none where nothing bends it. */
+export function weakestOf(doc: CaseDoc, s: ShapeRef, printed: boolean): ReturnType<typeof weakestPlace> {
+  return weakestPlace({ need: resolveNeed(doc), family: familyOf(doc.family), size: sizeOf(doc, printed), study: s.study, loadMark: s.load });
+}
+
+function weakFact(doc: CaseDoc, s: ShapeRef, printed: boolean, system: UnitSystem): ShapeFact[] {
+  const weak = weakestOf(doc, s, printed);
+  if (!weak) return [];
+  return [{
+    label: 'Weakest section',
+    text: `${areaText(weak.at.area_mm2, system)}, ${lengthText(weak.at.from_end_mm, system)} from its end`,
+    how: `The part as a beam on two ends, loaded in the middle over 80 % of its length${
+      s.load ? ', the way the load is marked' : ', the weaker way'
+    }: of 48 sections across its long side, the one with the largest stress. Strength and stiffness of every way are judged on these sections, walls and fill as priced.`,
+  }];
 }
 
 function studyFacts(s: ShapeRef, system: UnitSystem): ShapeFact[] {

@@ -13,17 +13,20 @@ import { ShopService } from '../../data/shop.service';
 import { ProofStep } from '../proof/proof-step';
 import { VerdictStep } from './verdict-step';
 
-const DOC = demoDoc({ family: 'lifting-aid', need: { load: { level: 'must', value: 500, from: '' } } });
+const LOAD = { load: { level: 'must', value: 500, from: '' } } as const;
+const DOC = demoDoc({ need: LOAD });
 const VIEW = evaluateCase(DOC, BUILT_IN_SITE, 50).view;
+/** Nobody may sign this one here. */
+const HOOK = evaluateCase(demoDoc({ family: 'lifting-aid', need: LOAD }), BUILT_IN_SITE, 50).view;
 const signature = (who: string, revision: number): SignatureRow =>
   ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, kind: VIEW.verdict.kind }) as unknown as SignatureRow;
 
-async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true } = {}) {
+async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true, view = VIEW } = {}) {
   const record = signal<CaseRecord | undefined>({ id: 'c1', revision: 4, doc: DOC, signedRevision: null } as unknown as CaseRecord);
   const signed: unknown[] = [];
   TestBed.configureTestingModule({
     providers: [
-      { provide: CaseStore, useValue: { record, view: signal(computed ? VIEW : undefined), settled: async () => settled } },
+      { provide: CaseStore, useValue: { record, view: signal(computed ? view : undefined), settled: async () => settled } },
       { provide: ComputeService, useValue: {} },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
       {
@@ -57,7 +60,10 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
 
 describe('the verdict step', () => {
   it('says the verdict, what speaks for it, its cautions and the rule that decided', async () => {
-    const { text } = await setUp();
+    const { text, el } = await setUp({ view: HOOK });
+    // It refers away: there is nothing to sign, and the reason stands in its place.
+    expect(el.querySelector('form')).toBeNull();
+    expect(text()).toContain('it is not signed here');
     expect(text()).toContain('Needs a licensed engineer or certified supplier');
     expect(text()).toContain('released only by a certified supplier');
     expect(text()).toContain('A falling load kills.');

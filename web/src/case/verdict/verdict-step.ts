@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { formatDate } from '@cuadro/core/quantity/date';
-import { VERDICTS } from '@cuadro/core/decide/verdict';
+import { unsignable, VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
@@ -24,6 +24,8 @@ export class VerdictStep {
   protected readonly shops = inject(ShopService);
 
   protected readonly verdict = computed(() => this.store.view()?.verdict);
+  /** Why it may not be signed here. */
+  protected readonly referred = computed(() => unsignable(this.verdict()!));
   protected readonly kindText = computed(() => VERDICTS[this.verdict()!.kind]);
   protected readonly route = computed(() => this.store.view()?.pins.find((p) => p.letter === this.verdict()?.letter));
   protected readonly signatures = signal<SignatureRow[]>([]);

@@ -1,0 +1,61 @@
+import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { bearingArea, boltFor, BOLTS, preload } from '../bolts';
+import type { BoltSize } from '../../need/requirements';
+import { times } from '../traits';
+import { heatKnockDown } from './strength';
+import { PRESSURE_FACTOR } from './pressure';
+
+const BASIS =
+  'Preload F = T/(0.2 d), 0.15 to 0.25 by how dry the thread is; pressed on the ring under a socket head in a medium clearance hole. The face bears its crushing strength, reduced for heat and for hours under load, factor 1.5; metal bears twice its yield in so small a ring. Tighten by torque wrench and look again after a week.';
+
+/** The metal around a head keeps what is under it from giving way: it bears about twice its yield there. */
+const HELD_IN = 2;
+
+const mm2 = (x: number): string => `${Number(x.toPrecision(2))} mm²`;
+
+/** A bolt pulls on the face under its head, and goes on pulling: plastic is crushed there, or creeps away from it. */
+export const bearing: Check = {
+  id: 'bearing',
+  label: 'Bolt heads',
+  limits: ['boltTorque'],
+  run({ need, holes, material, traits, taken }) {
+    const torque = need.boltTorque?.value;
+    if (!torque) return undefined;
+    // One torque for all: the smallest bolt pulls hardest on the smallest ring.
+    const found = (holes ?? []).filter((h) => h.through).map((h) => boltFor(h.diameter_mm)).filter((s): s is BoltSize => !!s);
+    const size = need.boltSize?.value ?? found.sort((a, b) => BOLTS[a].d_mm - BOLTS[b].d_mm)[0];
+    if (!size) {
+      return {
+        state: 'unknown',
+        unit: 'MPa',
+        basis: BASIS,
+        reason: 'How large the bolts are is not known: say so on the Need step, or drop a mesh with their holes.',
+      };
+    }
+    const force = preload(size, torque);
+    const what = `${size} at ${torque} N·m pulls ${Number((force.likely / 1000).toPrecision(2))} kN`;
+    if (taken.has('compression-limiters')) return { state: 'pass', basis: BASIS, reason: `${what}; it stands on steel sleeves.` };
+    const washer = taken.has('wide-washers');
+    const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
+    const bears = times(traits.compressive_mpa, (share * (material.family === 'metal' ? HELD_IN : 1)) / PRESSURE_FACTOR);
+    const pressed = (area: number): number => force.likely / area;
+    const area = bearingArea(size, washer);
+    const p = pressed(area);
+    const state = p <= bears.low ? 'pass' : p <= bears.high ? 'conditional' : 'fail';
+    // What fails bare is crushed under the head; sleeves or washers are the usual answer, so that it holds on condition.
+    const saved = material.family !== 'metal';
+    const helps = pressed(bearingArea(size, true)) <= bears.likely;
+    const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
+    return {
+      state: state === 'fail' && !(saved && !washer) ? byLevel(need.boltTorque!.level, 'fail') : state === 'fail' ? 'conditional' : state,
+      value: p,
+      limit: bears.likely,
+      unit: 'MPa',
+      margin: (bears.likely - p) / bears.likely,
+      chance: chanceAtMost(times(askedRange(need, 'boltTorque'), p / torque), bears),
+      basis: BASIS,
+      offers: state === 'pass' ? [] : washer || !helps ? ['compression-limiters'] : ['wide-washers', 'compression-limiters'],
+      reason: `${what} on ${mm2(area)} under its ${washer ? 'wide washer' : 'head'}: ${n(p)}; ${material.label} bears ${n(bears.likely)} for long.`,
+    };
+  },
+};
