@@ -1,5 +1,5 @@
 import { TODAY_FIGURES, TODAY_WAYS } from './today';
-import type { CaseDoc } from './types';
+import type { CaseDoc, FaceDuty } from './types';
 import type { InputValue } from '../inputs/spec';
 import { inputText } from '../inputs/text';
 import { type RequirementId, requirementSpec } from '../need/requirements';
@@ -7,6 +7,9 @@ import { formatNumber, formatQuantity, QUANTITIES, type Quantity, type UnitSyste
 import type { CostGroup } from '../worksheet/types';
 
 /** Words and numbers for people, shared by page and report. */
+
+/** Letters of marked faces on drawings. */
+export const FACE_LETTERS: Record<FaceDuty, string> = { working: 'W', datum: 'D', 'no-marks': 'N' };
 
 export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
   engineering: 'Engineering',

@@ -81,6 +81,8 @@ export function worthKnowing(facts: CaseFacts, options: readonly RouteOption[], 
     if (!questions.has(spec.id) || (now && !now.assumed)) continue;
     // How many and how long changes prices more than it rules out; the sensitivities of the Sheet are for that.
     if (spec.id === 'copies' || spec.id === 'years') continue;
+    // Pressure, rotation and guards are known or do not arise: nobody guesses at them.
+    if (spec.group === 'Safety') continue;
     const pair = ends(spec, now?.value ?? MIDDLE[spec.id]);
     if (!pair) continue;
     const [a, b] = pair.map((v) => at(spec.id, v));

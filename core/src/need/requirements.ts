@@ -1,5 +1,5 @@
 import type { ChoiceInput, ChoicesInput, NumberInput, YesNoInput } from '../inputs/spec';
-import { FLUIDS, type Esd, type Flame, type FluidId, type Impact } from '../shelf/types';
+import { type Esd, type Flame, type Impact, WET_WITH, type WetWith } from '../shelf/types';
 
 /** must: a route that misses it is out. want: a miss makes the route conditional. */
 export type Level = 'must' | 'want';
@@ -46,7 +46,7 @@ export interface Need {
   reachDistance?: Requirement;
   cureTemp?: Requirement;
   pressure?: Requirement;
-  fluids?: Requirement<FluidId[]>;
+  fluids?: Requirement<WetWith[]>;
   wet?: Requirement<boolean>;
   uv?: Requirement<boolean>;
   esd?: Requirement<Exclude<Esd, 'insulating'> | 'none'>;
@@ -132,7 +132,7 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
     options: [{ value: 'slot', label: 'a slot' }, { value: 'square', label: 'square' }, { value: 'round', label: 'round' }],
   },
   { id: 'reachDistance', group: 'Safety', kind: 'number', label: 'From the opening to the danger', quantity: 'length', min: 0, max: 5000, doubt: { times: 1.3 }, help: 'The further the danger lies behind it, the wider an opening may be.' },
-  { id: 'fluids', group: 'Surroundings', kind: 'choices', label: 'Fluids', options: Object.entries(FLUIDS).map(([value, label]) => ({ value, label })), help: 'Coolant, oil and cleaners attack some plastics slowly and some at once.' },
+  { id: 'fluids', group: 'Surroundings', kind: 'choices', label: 'Fluids', options: Object.entries(WET_WITH).map(([value, label]) => ({ value, label })), help: 'Coolant, oil and cleaners attack some plastics slowly and some at once.' },
   { id: 'wet', group: 'Surroundings', kind: 'yes-no', label: 'Wet or damp for long', help: 'Some nylons swell by a third of a per cent and lose stiffness.' },
   { id: 'uv', group: 'Surroundings', kind: 'yes-no', label: 'Sunlight or UV lamps', help: 'Resins and some plastics go brittle within weeks.' },
   {

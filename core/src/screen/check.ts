@@ -1,8 +1,10 @@
 import type { ResolvedNeed, Size } from '../case/facts';
+import type { FaceMark } from '../case/types';
 import type { Family, Form } from '../need/family';
 import { type RequirementId, requirementSpec } from '../need/requirements';
 import type { Fill, Process } from '../process/process';
 import type { Hole } from '../shape/holes';
+import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
 import type { Vec3 } from '../shape/turn';
 import type { Material } from '../shelf/types';
@@ -70,7 +72,10 @@ export interface CheckContext {
   form: Form;
   /** What the analyses found on the mesh of this way of making; absent without a mesh, or before they have run. */
   study?: ShapeStudy;
-  area_mm2?: number;
+  /** Measured on the mesh as it is. */
+  measure?: Measure;
+  /** Faces with a duty, as marked on the mesh. */
+  faces?: readonly FaceMark[];
   /** Main load as marked on the shape, in the part's own axes. */
   loadMark?: Vec3;
   /** Walls and fill as priced; solid where there is none. */

@@ -64,7 +64,7 @@ export const costs = (c: Partial<RemedyCost>): RemedyCost => ({ money: NONE, hou
 /** Surface of the tool, m²: measured, else that of its box. */
 export function surface_m2(ctx: CheckContext): number {
   const [l, w, t] = ctx.size.sorted;
-  return (ctx.area_mm2 ?? 2 * (l * w + w * t + t * l)) / 1e6;
+  return (ctx.measure?.area_mm2 ?? 2 * (l * w + w * t + t * l)) / 1e6;
 }
 export const isPlastic = (ctx: CheckContext): boolean => ctx.material.family === 'polymer' || ctx.material.family === 'fibre';
 export const isPrinted = (ctx: CheckContext): boolean => ctx.process.kind === 'print';

@@ -1,6 +1,7 @@
 import type { Size } from '../case/facts';
 import type { Process } from '../process/process';
-import type { Esd, Flame, FluidId, FluidRating, Impact, Material, Moisture, Uv } from '../shelf/types';
+import type { Esd, Flame, FluidRating, Impact, Material, Moisture, Uv, WetWith } from '../shelf/types';
+import { once } from '../worksheet/once';
 import type { Range } from '../worksheet/types';
 
 /**
@@ -14,7 +15,7 @@ export interface Traits {
   /** Share of the strength under lasting load. */
   creep: number;
   compressive_mpa: Range;
-  fluids: Record<FluidId, FluidRating>;
+  fluids: Record<WetWith, FluidRating>;
   uv: Uv;
   esd: Esd;
   flame: Flame;
@@ -45,7 +46,7 @@ export function traitsOf(process: Process, material: Material, size: Size): Trai
     modulus_gpa: material.modulus_gpa,
     creep: material.creep,
     compressive_mpa: material.compressive_mpa,
-    fluids: material.fluids,
+    fluids: fluidsOf(material),
     uv: material.uv,
     esd: material.esd,
     flame: material.flame,
@@ -58,6 +59,9 @@ export function traitsOf(process: Process, material: Material, size: Size): Trai
     tight: process.tight,
   };
 }
+
+/** Plain water: what dissolves in a bath dissolves in it, what swells is to be tried, bare steel rusts. */
+const fluidsOf = once((m: Material): Traits['fluids'] => ({ ...m.fluids, water: m.removal === 'dissolved' ? 'D' : m.moisture.uptake === 'much' ? 'C' : 'A' }));
 
 export const times = (r: Range, x: number): Range => ({ low: r.low * x, likely: r.likely * x, high: r.high * x });
 export const plus = (r: Range, x: number): Range => ({ low: r.low + x, likely: r.likely + x, high: r.high + x });

@@ -86,21 +86,27 @@ describe('the orientation study', () => {
       expect(b2).toBeCloseTo(b, 0);
     }
   });
-  it('keeps critical faces off the bed and turns the layers along the load', () => {
+  it('keeps critical faces out of the support and turns the layers along the load', () => {
     const plate = box(60, 40, 5);
     const critical = new Uint8Array(12);
     // The upper cap: prism puts its triangles first, upper and lower in turn.
     critical[0] = critical[2] = 1;
     expect(orientation(plate, [0, 0, 1], { critical, load: [0, 0, 1] })).toMatchObject({ scarred: 0, criticalUp: 1, acrossLayers: 1 });
-    expect(orientation(plate, [0, 0, -1], { critical, load: [1, 0, 0] })).toMatchObject({ scarred: 1, criticalUp: 0, acrossLayers: 0 });
-    const ranked = rank([orientation(plate, [0, 0, -1], { critical }), orientation(plate, [0, 0, 1], { critical })], {
+    // On the bed it comes out flat.
+    expect(orientation(plate, [0, 0, -1], { critical, load: [1, 0, 0] })).toMatchObject({ scarred: 0, criticalUp: 1, acrossLayers: 0 });
+    // A table: the underside of its top hangs, or looks up when it stands on its head.
+    const table = join(box(60, 40, 5, 0, 0, 10), box(10, 40, 10));
+    const under = new Uint8Array(24);
+    under[1] = under[3] = 1;
+    expect(orientation(table, [0, 0, 1], { critical: under })).toMatchObject({ scarred: 1, criticalUp: 0 });
+    const ranked = rank([orientation(table, [0, 0, 1], { critical: under }), orientation(table, [0, 0, -1], { critical: under })], {
       support: 0,
       height: 0,
       critical: 1,
       strength: 0,
       overhang: 0,
     });
-    expect(ranked[0].up).toEqual([0, 0, 1]);
+    expect(ranked[0].up).toEqual([0, 0, -1]);
     expect(ranked[1].pareto).toBe(false);
   });
 });

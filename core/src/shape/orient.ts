@@ -1,6 +1,6 @@
 import { facets } from './facets';
 import type { Mesh } from './mesh';
-import { columns, coverage, type SupportPlan } from './support';
+import { columns, coverage, HANGS, LIES, type SupportPlan } from './support';
 import { dot, unit, type Vec3 } from './turn';
 
 /** One way to lay the part on the bed. */
@@ -16,9 +16,9 @@ export interface Orientation {
   footprint_mm2: number;
   /** Faces lying on the bed. */
   bed_mm2: number;
-  /** Share of the critical faces, by area, that hangs or lies on the bed: scarred. 0 when none are marked. */
+  /** Share of the critical faces, by area, that grows on support: scarred. What lies on the bed itself comes out flat. 0 when none are marked. */
   scarred: number;
-  /** Share of the critical faces that looks up (within 45°). */
+  /** Share of the critical faces that looks up (within 45°), or lies on the bed. */
   criticalUp: number;
   /** Pull across the layers: |cos| between load and build direction, 1 is the worst. 0 when no load is given. */
   acrossLayers: number;
@@ -122,8 +122,9 @@ export function orientation(mesh: Mesh, up: Vec3, options: StudyOptions = {}): O
     for (let t = 0; t < areas.length; t++) {
       if (!critical[t]) continue;
       marked += areas[t];
-      if (plan.hanging[t]) scarred += areas[t];
-      if (normals[t * 3] * up[0] + normals[t * 3 + 1] * up[1] + normals[t * 3 + 2] * up[2] > Math.SQRT1_2) upward += areas[t];
+      if (plan.hanging[t] === HANGS) scarred += areas[t];
+      if (plan.hanging[t] === LIES) upward += areas[t];
+      else if (normals[t * 3] * up[0] + normals[t * 3 + 1] * up[1] + normals[t * 3 + 2] * up[2] > Math.SQRT1_2) upward += areas[t];
     }
   }
   return {

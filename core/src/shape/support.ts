@@ -3,13 +3,16 @@ import type { Mesh } from './mesh';
 import { bedHeight } from './slice';
 import { frameFor, type Vec3 } from './turn';
 
+export const HANGS = 1;
+export const LIES = 2;
+
 /** What a build in one direction has to hold up. */
 export interface SupportPlan {
   height_mm: number;
   overhang_mm2: number;
   bed_mm2: number;
   support_mm3: number;
-  /** 1 for triangles that hang or lie on the bed: support or bed will mark them. */
+  /** `HANGS` for triangles that grow on support, `LIES` for those on the bed, else 0. */
   hanging: Uint8Array;
   /** Support columns that stand on the part itself, not on the bed, mm³: they have to be reached to be taken out. */
   onPart_mm3: number;
@@ -76,10 +79,11 @@ export function columns(mesh: Mesh, up: Vec3, angleDeg: number, cells: number): 
     if (slope < 0) {
       if (p[i + 2] <= bed && p[j + 2] <= bed && p[k + 2] <= bed && slope < -0.99) {
         onBed += areas[t];
-        hanging[t] = 1;
+        hanging[t] = LIES;
       } else if (slope < limit) {
         overhang += areas[t];
-        hanging[t] = held = 1;
+        hanging[t] = HANGS;
+        held = 1;
       }
     }
     // Crossings with the rays whose cell centres lie inside the triangle, half-open so that shared edges count once.

@@ -95,7 +95,10 @@ export const FLUIDS: Record<FluidId, string> = {
   acid: 'acid cleaner',
   hydraulic: 'hydraulic fluid',
 };
+/** What a tool may get wet with: the fluids that a material is rated for, and plain water, which follows from its moisture. */
+export type WetWith = FluidId | 'water';
 export const FLUID_IDS = Object.keys(FLUIDS) as FluidId[];
+export const WET_WITH: Record<WetWith, string> = { water: 'water', ...FLUIDS };
 
 export const TYPICAL: Source = { kind: 'shelf', text: "Typical published range; confirm with your supplier's sheet." };
 

@@ -1,4 +1,6 @@
-import { byLevel, type Check } from '../check';
+import { list } from '../../quantity/words';
+import type { Check } from '../check';
+import { faceName } from '../faces';
 
 const BASIS = 'Marking class of the material against a finished (painted, polished, enamelled) face.';
 
@@ -6,8 +8,10 @@ export const marking: Check = {
   id: 'marking',
   label: 'Marks',
   limits: ['nonMarring'],
-  run({ need, material, traits, taken }) {
-    if (!need.nonMarring?.value) return undefined;
+  run({ need, material, traits, taken, faces }) {
+    const marked = (faces ?? []).flatMap((f, i) => (f.duty === 'no-marks' ? [faceName(f, i)] : []));
+    if (!need.nonMarring?.value && !marked.length) return undefined;
+    const where = marked.length ? `the ${marked.length === 1 ? 'face' : 'faces'} ${list(marked)}` : 'the contact faces';
     if (traits.marks === 'no')
       return {
         state: 'pass',
@@ -15,12 +19,12 @@ export const marking: Check = {
         reason: taken.has('soft-pads') ? 'Soft pads keep it off the finished faces.' : `${material.label} does not mark a finished face.`,
       };
     return {
-      state: byLevel(need.nonMarring.level, 'conditional'),
+      state: 'conditional',
       basis: BASIS,
       offers: ['soft-pads'],
       reason: `${taken.has('metal-face') ? 'The steel face' : material.label} ${
         traits.marks === 'yes' ? 'marks' : 'may mark'
-      } a finished face: put soft pads on the contact faces.`,
+      } a finished face: put soft pads on ${where}.`,
     };
   },
 };

@@ -8,7 +8,7 @@ export const moisture: Check = {
   limits: ['wet'],
   run({ need, material, traits, taken }) {
     const uptake = traits.moisture;
-    const wet = need.wet?.value || need.fluids?.value.some((f) => f === 'coolant' || f === 'alkaline');
+    const wet = need.wet?.value || need.fluids?.value.some((f) => f === 'water' || f === 'coolant' || f === 'alkaline');
     const tight = need.tolerance && need.tolerance.value <= 0.1;
     if (!need.wet && !(wet && uptake === 'much') && !(tight && uptake === 'much')) return undefined;
     if (uptake === 'none') return { state: 'pass', basis: BASIS, reason: `${material.label} takes up next to no water.` };

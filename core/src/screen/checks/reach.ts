@@ -7,8 +7,9 @@ const BASIS =
 export const reach: Check = {
   id: 'reach',
   label: 'Cutter reach',
-  run({ process: { kind }, study, area_mm2, taken }) {
-    if ((kind !== 'machine' && kind !== 'hand') || !study || !area_mm2) return undefined;
+  run({ process: { kind }, study, measure, taken }) {
+    if ((kind !== 'machine' && kind !== 'hand') || !study || !measure?.area_mm2) return undefined;
+    const { area_mm2 } = measure;
     const { unreachable_mm2, hidden_mm2, directions } = study.body.reach;
     const share = unreachable_mm2 / area_mm2, hidden = hidden_mm2 / area_mm2;
     const common = { value: unreachable_mm2 / 100, unit: 'cm²', basis: BASIS };

@@ -1,4 +1,6 @@
-import { FINISHING, finishTo } from '../../shelf/finishing';
+import { FINISHING, finishTo, type FinishingStep } from '../../shelf/finishing';
+import type { CheckContext } from '../check';
+import { faceRoughness, worstOf } from '../faces';
 import { costs, type RemedyKind, surface_m2 } from '../remedy';
 import { times } from '../traits';
 
@@ -7,16 +9,25 @@ export const smooth: RemedyKind = {
   label: 'smoothing',
   how: 'sanded, filled or polished on the faces that count',
   chemicals: ['filler and primer'],
-  fits: ({ need, traits }) => !!need.roughness && !!finishTo(need.roughness.value, traits.ra_um.likely),
+  fits: (ctx) => !!stepFor(ctx),
   cost: (ctx) => {
-    const step = finishTo(ctx.need.roughness?.value ?? 0, ctx.traits.ra_um.likely) ?? FINISHING[FINISHING.length - 1];
-    return costs({ hours: times(step.h_per_m2, WORKING_SHARE * surface_m2(ctx)), money: times(step.money_per_m2, WORKING_SHARE * surface_m2(ctx)) });
+    const step = stepFor(ctx) ?? FINISHING[FINISHING.length - 1];
+    const marked = faceRoughness(ctx).reduce((sum, f) => sum + f.area_mm2, 0) / 1e6;
+    const area = marked || WORKING_SHARE * surface_m2(ctx);
+    return costs({ hours: times(step.h_per_m2, area), money: times(step.money_per_m2, area) });
   },
-  effect: (t, { need }) => {
-    const step = finishTo(need.roughness?.value ?? 0, t.ra_um.likely);
+  effect: (_, ctx) => {
+    const step = stepFor(ctx);
     return step ? { ra_um: step.ra_um } : {};
   },
 };
 
-/** A half of a tool's surface gives its skin to the part. */
+/** What brings the face that misses by most, or the whole tool, to what is asked. */
+function stepFor(ctx: CheckContext): FinishingStep | undefined {
+  const face = worstOf(faceRoughness(ctx));
+  const asked = face?.asked ?? ctx.need.roughness?.value;
+  return asked === undefined ? undefined : finishTo(asked, face?.holds ?? ctx.traits.ra_um.likely);
+}
+
+/** Where no face is marked, a half of a tool's surface gives its skin to the part. */
 const WORKING_SHARE = 0.5;

@@ -22,7 +22,7 @@ import {
 } from '@cuadro/core/need/requirements';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
-import { FLUIDS } from '@cuadro/core/shelf/types';
+import { WET_WITH } from '@cuadro/core/shelf/types';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
@@ -93,7 +93,7 @@ export class NeedStep {
   protected readonly sizeSchema = bounded('Size', 0.5, 20_000, (x) => `${x} mm`);
   protected readonly fluidText = computed(() => {
     const now = this.resolved().fluids?.value;
-    return now === undefined ? 'not known' : now.length ? now.map((f) => FLUIDS[f]).join(', ') : 'it stays dry';
+    return now === undefined ? 'not known' : now.length ? now.map((f) => WET_WITH[f]).join(', ') : 'it stays dry';
   });
 
   protected readonly resolved = computed(() => factsOf(this.store.doc()!, this.shops.site()).need);

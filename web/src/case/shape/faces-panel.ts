@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { bounded } from '@cuadro/core/inputs/schema';
 import type { FaceDuty, FaceMark, ShapeRef } from '@cuadro/core/case/types';
+import { FACE_LETTERS } from '@cuadro/core/case/words';
+import { type Lie, lieOf } from '@cuadro/core/screen/faces';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
 import { dot, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import { SettingsService } from '../../data/settings.service';
@@ -9,9 +11,14 @@ import { QuantityField } from '../../shared/quantity-field';
 import { areaText, directionWords } from './shape-words';
 
 export const DUTY: Record<FaceDuty, { letter: string; label: string }> = {
-  working: { letter: 'W', label: 'working face' },
-  datum: { letter: 'D', label: 'datum' },
-  'no-marks': { letter: 'N', label: 'must not mark' },
+  working: { letter: FACE_LETTERS.working, label: 'working face' },
+  datum: { letter: FACE_LETTERS.datum, label: 'datum' },
+  'no-marks': { letter: FACE_LETTERS['no-marks'], label: 'must not mark' },
+};
+const TROUBLE: Partial<Record<Lie, string>> = {
+  bed: 'Lies on the bed as it is built: flat and smooth where strands are laid, marked where the part is cut off a plate or hung on supports.',
+  hanging: 'Hangs over support as it is built: scarred, and half as rough again.',
+  sloped: 'Sloped as it is built: the layers show as steps.',
 };
 const TOLERANCE = bounded('Tolerance on the face', 0.001, 50, (x) => `${x} mm`);
 const ROUGHNESS = bounded('Roughness', 0.01, 500, (x) => `${x} µm`);
@@ -24,7 +31,7 @@ const LOADS: readonly { label: string; d: Vec3 }[] = [{ label: 'x', d: [1, 0, 0]
   imports: [QuantityField],
   styleUrl: './panel.scss',
   template: `
-    <p class="hint">Which faces do the work? They are kept off the bed and out of the support, and a tool with one working face over a free body is a good one to print.</p>
+    <p class="hint">Which faces do the work? They are kept out of the support, and a tool with one working face over a free body is a good one to print.</p>
     <div class="row">
       <label>New faces are <select class="field" (change)="duty.set($any($event.target).value)" aria-label="Duty of new faces">@for (d of duties; track d.id) { <option [value]="d.id" [selected]="duty() === d.id">{{ d.label }}</option> }</select></label>
       <button type="button" class="framed" [attr.aria-pressed]="picking()" (click)="pickingChange.emit(!picking())">{{ picking() ? 'Done picking' : 'Pick on the drawing' }}</button>
@@ -138,9 +145,7 @@ export class FacesPanel {
 
   /** What the build direction does to the face. */
   protected trouble(m: FaceMark): string {
-    const down = -dot(m.normal, this.ref().up ?? UP);
-    if (down > 0.99) return 'Lies on the bed or hangs level as it is built: it will be marked.';
-    if (down > Math.SQRT1_2) return 'Hangs flatter than 45° as it is built: support will scar it.';
-    return '';
+    const { study, measure } = this.ref();
+    return TROUBLE[lieOf(m, study?.build, measure)] ?? '';
   }
 }

@@ -92,15 +92,17 @@ describe('the marked faces', () => {
   });
   it.each(
     [
-      ['up', [0, 0, 1], ''],
-      ['sideways', [0, 1, 0], ''],
-      ['down', [0, 0, -1], 'it will be marked'],
-      ['down at 30° off level', [0, 0.5, -Math.sqrt(3) / 2], 'support will scar it'],
+      ['up', [0, 0, 1], 10, ''],
+      ['sideways', [0, 1, 0], 5, ''],
+      ['down, on the bed', [0, 0, -1], 0, 'Lies on the bed'],
+      ['down, above it', [0, 0, -1], 5, 'Hangs over support'],
+      ['down at 30° off level', [0, 0.5, -Math.sqrt(3) / 2], 5, 'Hangs over support'],
+      ['aslant', [0, 0.8, 0.6], 5, 'layers show as steps'],
     ] as const,
-  )('facing %s as built', (_, normal, says) => {
-    const t = text(open({ marks: [{ ...TOP, normal: [...normal] }] }).f);
+  )('facing %s as built', (_, normal, z, says) => {
+    const t = text(open({ marks: [{ ...TOP, normal: [...normal], point: [5, 5, z] }] }).f);
     if (says) expect(t).toContain(says);
-    else expect(t).not.toMatch(/scar it|be marked/);
+    else expect(t).not.toMatch(/on the bed|Hangs|steps/);
   });
   it('say whether the load pulls the layers apart', () => {
     expect(text(open({ load: [0, 0, 1] }).f)).toContain('across the layers (100 %)');
