@@ -29,7 +29,7 @@ import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/
 export const RISK_SAMPLES = 20_000;
 
 /** Lines shown side by side on the Sheet, in order. */
-export const SHEET_LINES = [
+const SHEET_LINES = [
   'price_each',
   'price_once',
   'price_order',

@@ -17,7 +17,7 @@ export interface CsvMaterials {
 }
 
 /** Most rows taken at once. */
-export const MAX_ROWS = 5000;
+const MAX_ROWS = 5000;
 const ID = /^[a-z0-9][a-z0-9-]{0,59}$/;
 
 const columnsOf = (p: Property): string[] => (p.kind === 'number' && p.ranged ? [`${p.id}_low`, p.id, `${p.id}_high`] : [p.id]);

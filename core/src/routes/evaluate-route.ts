@@ -169,7 +169,7 @@ function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
 
 let lastCalendar: { key: string; calendar: WorkCalendar } | undefined;
 /** Laying out five years takes longer than one estimate; the same calendar serves all routes of a case. */
-export function calendarFor(shop: Shop, start: string): WorkCalendar {
+function calendarFor(shop: Shop, start: string): WorkCalendar {
   const key = JSON.stringify([shop.calendar, start]);
   if (lastCalendar?.key !== key) lastCalendar = { key, calendar: layOut(shop.calendar, start) };
   return lastCalendar.calendar;

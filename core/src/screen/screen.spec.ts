@@ -6,9 +6,9 @@ import { demoDoc, studiedRef } from '../case/testing';
 import { prism, rectangle } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { box, drilledPlate, flipped, join as together, moved } from '../shape/testing';
-import { type RouteOption, screenAll, screenRoute } from '../decide/options';
+import { type RouteOption, screenAll, screenRoute, screenStates } from '../decide/options';
 import type { CaseDoc } from '../case/types';
-import type { Need, Requirement } from '../need/requirements';
+import { REQUIREMENTS, type Need, type Requirement } from '../need/requirements';
 import { processOf } from '../process/processes';
 import { material } from '../shelf/shelf';
 import type { State } from './check';
@@ -180,6 +180,25 @@ describe('screening a case', () => {
     expect(bare.remedies).toEqual([]);
     expect(faced.remedies.some((r) => r.metalFace)).toBe(true);
     expect(faced.mass_kg).toBeGreaterThan(bare.mass_kg + 0.02);
+  });
+  it('repeats typed figures as people write them: 250 °F is 121 °C, not 121.111111', () => {
+    const inch: Partial<Record<string, number>> = {
+      serviceTemp: 121.1111111,
+      peakTemp: 143.33333,
+      cureTemp: 121.1111,
+      contactTemp: 315.5555,
+      load: 444.8221615,
+      tolerance: 0.0762,
+      roughness: 3.175,
+      rotation: 1234.5678,
+    };
+    const numbers = REQUIREMENTS.filter((r) => r.kind === 'number').map((r) => [r.id, must(r.whole ? 3 : (inch[r.id] ?? Math.max(r.min, 1.23456789)))]);
+    const need = { ...Object.fromEntries(numbers), held: must('liquid'), touch: must('seconds'), boltSize: must('M6') } as Need;
+    for (const family of ['hand-jig', 'layup-mould', 'guard']) {
+      const doc = demoDoc({ family, size_mm: [254.000001, 101.6111, 33.33333], need });
+      for (const c of screenStates(factsOf(doc, BUILT_IN_SITE)).flatMap((o) => o.checks))
+        expect(c.reason).not.toMatch(/[1-9]\d*\.\d{3,}|\d\.\d{5,}/);
+    }
   });
   it('says what would decide where a fact is missing', () => {
     const spare = screenRoute(factsOf(demoDoc({ family: 'spare-part' }), BUILT_IN_SITE), processOf('extrusion-chamber'), material('pei'));

@@ -71,3 +71,26 @@ it('heaps of equal triangles end in a tree, not in a loop', () => {
   const heap: Mesh = { vertices: one.vertices, indices: Uint32Array.from(Array.from({ length: 300 }, () => [...one.indices]).flat()) };
   expect(new Bvh(heap).ray(0.3, 0.4, 5, 0, 0, -1).distance).toBeCloseTo(4, 6);
 });
+
+it('triangles that shrink over and over end in a tree that can still be walked', () => {
+  // Each less than a sixteenth of the one before and beside it, in three directions in turn: split by place, one comes off at a time.
+  const vertices: number[] = [], indices: number[] = [];
+  const rows: { at: Vec3; size: number }[] = [];
+  for (let a = 0; a < 3; a++)
+    for (let k = 0; k < 54; k++) {
+      const size = 1e30 * 0.06 ** k;
+      const at: Vec3 = [0, 0, 0];
+      at[a] = size;
+      rows.push({ at, size });
+    }
+  for (const { at, size } of rows) {
+    const n = vertices.length / 3;
+    for (const [x, y] of [[0, 0], [0.1, 0], [0, 0.1]]) vertices.push(at[0] + x * size, at[1] + y * size, at[2]);
+    indices.push(n, n + 1, n + 2);
+  }
+  const tree = new Bvh({ vertices: Float32Array.from(vertices), indices: Uint32Array.from(indices) });
+  rows.forEach(({ at, size }, t) => {
+    const near = tree.closest(at[0] + 0.02 * size, at[1] + 0.02 * size, at[2]);
+    expect([near.triangle, near.distance / size < 1e-3]).toEqual([t, true]);
+  });
+});

@@ -227,16 +227,22 @@ function pointTriangle2(v: Float32Array, c: number, x: number, y: number, z: num
   return px * px + py * py + pz * pz;
 }
 
+/**
+ * Nodes below which ranges are halved: a mesh whose triangles shrink by the same factor over and over would split off one at a time.
+ * With halving, no more than log₂ of the triangles is added, and 128 places are enough to walk the tree.
+ */
+const DEEP = 64;
+
 /** Fill the nodes. Iterative: deep trees of odd meshes must not end in a stack overflow. */
 function build(order: Uint32Array, boxes: Float32Array, centre: Float32Array, box: Float32Array, link: Int32Array, size: Uint8Array): void {
   let nodes = 0;
   const low = new Float64Array(3), high = new Float64Array(3);
   const bins = new Float64Array(BINS * 7);
   const areaLeft = new Float64Array(BINS);
-  /** Ranges still to be made into nodes: first, end, and the parent that waits to know its right child (−1 for left ones). */
-  const todo: number[] = [0, order.length, -1];
+  /** Ranges still to be made into nodes: first, end, how deep, and the parent that waits to know its right child (−1 for left ones). */
+  const todo: number[] = [0, order.length, 0, -1];
   while (todo.length) {
-    const parent = todo.pop()!, end = todo.pop()!, first = todo.pop()!;
+    const parent = todo.pop()!, depth = todo.pop()!, end = todo.pop()!, first = todo.pop()!;
     const n = nodes++;
     if (parent >= 0) link[parent] = n;
     const b = n * 6;
@@ -262,14 +268,14 @@ function build(order: Uint32Array, boxes: Float32Array, centre: Float32Array, bo
       continue;
     }
     let middle = (first + end) >> 1;
-    if (span > 0) {
+    if (span > 0 && depth < DEEP) {
       const at = bestBin(order, first, end, boxes, centre, axis, low[axis], span, bins, areaLeft);
       const split = partition(order, first, end, (t) => binOf(centre[t * 3 + axis], low[axis], span) <= at);
       // Triangles heaped on one place cannot be parted by place: halve them.
       if (split > first && split < end) middle = split;
     }
     size[n] = axis;
-    todo.push(middle, end, n, first, middle, -1);
+    todo.push(middle, end, depth + 1, n, first, middle, depth + 1, -1);
   }
 }
 

@@ -47,13 +47,17 @@ const COS_45 = Math.SQRT1_2;
 export function readShape(bytes: Uint8Array, unit: LengthUnit = 'mm', fileName = 'part.stl'): Shape {
   const soup = readMesh(bytes, fileName, unit);
   const mesh = weld(soup);
-  return { mesh, measure: measure(mesh, soup.notes) };
+  const measured = measure(mesh, soup.notes);
+  return { mesh: measured.inverted ? insideOut(mesh) : mesh, measure: measured };
 }
+
+/** The same faces looking the other way. */
+const insideOut = ({ vertices, indices }: Mesh): Mesh => ({ vertices, indices: indices.map((_, k) => indices[k - (k % 3) + (2 - (k % 3))]) });
 
 /**
  * Volume Σ v0·(v1×v2)/6, area Σ |(v1−v0)×(v2−v0)|/2, box, centroid and edge health of a welded mesh.
  * Sums run about the box centre, so a part far from the origin loses no digits.
- * Turns a fully inverted mesh the right way round in place.
+ * A fully inverted mesh is measured as if its faces looked outwards, and says so; it is left as it is.
  */
 export function measure(mesh: Mesh, notes: string[] = []): Measure {
   const { vertices, indices } = mesh;
@@ -74,13 +78,8 @@ export function measure(mesh: Mesh, notes: string[] = []): Measure {
 
   const inverted = topo.watertight && sums.volume < 0;
   if (inverted) {
-    for (let t = 0; t < triangles; t++) {
-      const keep = indices[t * 3 + 1];
-      indices[t * 3 + 1] = indices[t * 3 + 2];
-      indices[t * 3 + 2] = keep;
-    }
     notes = [...notes, 'All faces pointed inwards; they were turned round.'];
-    Object.assign(sums, sumFaces(mesh, mid, min[2], Math.max(1e-3, box[2] * 1e-5)));
+    Object.assign(sums, sumFaces(insideOut(mesh), mid, min[2], Math.max(1e-3, box[2] * 1e-5)));
   }
   const solid = topo.watertight && sums.volume > 0;
   const centroid = [0, 1, 2].map((a) => mid[a] + (solid ? sums.moment[a] / sums.volume : sums.areaMoment[a] / (sums.area || 1)));

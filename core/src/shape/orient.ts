@@ -109,8 +109,8 @@ export function candidates(mesh: Mesh, spread = 200): Vec3[] {
 const DUPLICATE = Math.cos(Math.PI / 180);
 
 /** Cells of the height field while many directions are compared; the choice is then measured more finely. */
-export const STUDY_CELLS = 96;
-export const FINE_CELLS = 384;
+const STUDY_CELLS = 96;
+const FINE_CELLS = 384;
 
 /** Measure one direction. */
 export function orientation(mesh: Mesh, up: Vec3, options: StudyOptions = {}): Orientation {

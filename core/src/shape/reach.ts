@@ -24,7 +24,7 @@ export interface Reach {
   spots: Float32Array;
 }
 
-export const REACH_SAMPLES = 12_000;
+const REACH_SAMPLES = 12_000;
 const GOAL = 0.98;
 /** A cutter that comes along a wall cuts it with its side. */
 const ALONG = -0.02;
@@ -38,7 +38,7 @@ const SIX: readonly Vec3[] = BOX_DIRECTIONS.filter(([x, y, z]) => Math.abs(x) + 
  * looks that way or stands along it, and that nothing lies between it and the outside. Rays only: the cutter's girth and
  * length are not considered, so this is the least number of set-ups, not the most.
  */
-export function seenFrom(mesh: Mesh, samples: SurfaceSamples, directions: readonly Vec3[] = SIX): Uint32Array {
+function seenFrom(mesh: Mesh, samples: SurfaceSamples, directions: readonly Vec3[] = SIX): Uint32Array {
   const { normals } = facets(mesh);
   const bvh = bvhOf(mesh);
   const seen = new Uint32Array(samples.count);

@@ -126,6 +126,12 @@ describe('measuring', () => {
     const inverted = read(flip(box(10, 10, 10))).measure;
     expect(inverted).toMatchObject({ inverted: true, watertight: true });
     expect(inverted.volume_mm3).toBeCloseTo(1000, 6);
+    // Measuring leaves the mesh as it is.
+    const [corners, faces] = flip(box(10, 10, 10));
+    const inside: Mesh = { vertices: Float32Array.from(corners), indices: Uint32Array.from(faces) };
+    const before = [...inside.indices];
+    expect(measure(inside)).toMatchObject({ inverted: true });
+    expect([...inside.indices]).toEqual(before);
     const [v, i] = box(10, 10, 10);
     expect(read([v, i.slice(3)]).measure).toMatchObject({ watertight: false, openEdges: 3 });
     const half = [...i.slice(0, 33), i[33], i[35], i[34]];

@@ -24,7 +24,7 @@ export interface Thickness {
   narrow: ThinSpot[];
 }
 
-export const THICKNESS_SAMPLES = 12_000;
+const THICKNESS_SAMPLES = 12_000;
 
 /** A wall is between faces that look away from each other within 37°; what a ray meets more aslant is an edge, not a wall. */
 const OPPOSED = -0.8;

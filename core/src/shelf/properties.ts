@@ -31,7 +31,7 @@ const number = (
 const one = (x: number | undefined): Range | undefined => (x === undefined ? undefined : exactly(x));
 
 export const MATERIAL_FAMILIES = { polymer: 'plastic', fibre: 'filled or fibre-reinforced plastic', metal: 'metal', board: 'board, wood, sand' };
-export const MARKS = { no: 'does not mark finished faces', 'with-pad': 'may mark finished faces: use pads', yes: 'marks finished faces' };
+const MARKS = { no: 'does not mark finished faces', 'with-pad': 'may mark finished faces: use pads', yes: 'marks finished faces' };
 const RATINGS = { A: 'A no effect', B: 'B slight', C: 'C soak test needed', D: 'D attacked' };
 const UPTAKE = { none: 'takes up no water', some: 'takes up a little water', much: 'swells in damp' };
 

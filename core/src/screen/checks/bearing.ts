@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { bearingArea, boltFor, BOLTS, preload } from '../bolts';
 import type { BoltSize } from '../../need/requirements';
@@ -33,7 +34,7 @@ export const bearing: Check = {
       };
     }
     const force = preload(size, torque);
-    const what = `${size} at ${torque} N·m pulls ${Number((force.likely / 1000).toPrecision(2))} kN`;
+    const what = `${size} at ${formatNumber(torque)} N·m pulls ${Number((force.likely / 1000).toPrecision(2))} kN`;
     if (taken.has('compression-limiters')) return { state: 'pass', basis: BASIS, reason: `${what}; it stands on steel sleeves.` };
     const washer = taken.has('wide-washers');
     const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);

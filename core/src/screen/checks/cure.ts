@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS =
@@ -25,14 +26,17 @@ export const cure: Check = {
       margin: (low - t) / Math.max(1, low),
       chance: chanceAtMost(askedRange(need, 'cureTemp'), traits.use_c),
     };
-    if (t <= low) return { ...common, limit: low, state: 'pass', reason: `${t} °C for the cure: ${material.label} holds shape to ${low} °C or more.` };
+    if (t <= low)
+      return { ...common, limit: low, state: 'pass', reason: `${formatNumber(t)} °C for the cure: ${material.label} holds shape to ${low} °C or more.` };
     if (taken.has('two-stage-cure') && t <= high + TWO_STAGE_C)
       return {
         ...common,
         chance: 0.9,
         limit: low,
         state: 'pass',
-        reason: `The first stage stays below ${low} °C; the rest is cured to ${t} °C without the tool. Ask the resin's maker for the first stage.`,
+        reason: `The first stage stays below ${low} °C; the rest is cured to ${
+          formatNumber(t)
+        } °C without the tool. Ask the resin's maker for the first stage.`,
       };
     if (t <= high)
       return {
@@ -40,8 +44,9 @@ export const cure: Check = {
         limit: high,
         state: 'conditional',
         offers: ['two-stage-cure', 'anneal'],
-        reason:
-          `${t} °C lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): put a coupon through the whole cure, pressure on.`,
+        reason: `${
+          formatNumber(t)
+        } °C lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): put a coupon through the whole cure, pressure on.`,
       };
     if (family.duty === 'core' && t <= high + TWO_STAGE_C)
       return {
@@ -49,14 +54,14 @@ export const cure: Check = {
         limit: high,
         state: byLevel(need.cureTemp.level, 'conditional'),
         offers: ['two-stage-cure'],
-        reason: `${t} °C is more than ${material.label} stands (${high} °C): only with a first stage below it and a post-cure without the core.`,
+        reason: `${formatNumber(t)} °C is more than ${material.label} stands (${high} °C): only with a first stage below it and a post-cure without the core.`,
       };
     return {
       ...common,
       limit: high,
       state: byLevel(need.cureTemp.level, 'fail'),
       offers: ['two-stage-cure'],
-      reason: `${t} °C is more than ${material.label} stands for hours (${high} °C at best).`,
+      reason: `${formatNumber(t)} °C is more than ${material.label} stands for hours (${high} °C at best).`,
     };
   },
 };

@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS = 'Lasting-use temperature of the material, low to high of the published range. Between the two a coupon test decides.';
@@ -23,7 +24,7 @@ export const heat: Check = {
     const level = peak && peak.level === 'must' ? 'must' : service.level;
     const holds = service.value <= low && hot <= likely;
     const breaks = service.value > high || hot > high;
-    const what = peak ? `${service.value} °C in service with peaks of ${hot} °C` : `${service.value} °C in service`;
+    const what = peak ? `${formatNumber(service.value)} °C in service with peaks of ${formatNumber(hot)} °C` : `${formatNumber(service.value)} °C in service`;
     return {
       state: holds ? 'pass' : breaks ? byLevel(level, 'fail') : 'conditional',
       value: hot,

@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { normalCdf } from '../../quantity/normal';
 import type { Material } from '../../shelf/types';
 import { byLevel, type Check } from '../check';
@@ -42,9 +43,16 @@ export const hotWork: Check = {
     const own = need.serviceTemp?.value ?? ROOM_C;
     const { low, high } = traits.use_c;
     if (work <= low)
-      return { state: 'pass', value: work, limit: low, unit: '°C', basis: BASIS, reason: `Work at ${work} °C does not soften ${material.label}.` };
+      return {
+        state: 'pass',
+        value: work,
+        limit: low,
+        unit: '°C',
+        basis: BASIS,
+        reason: `Work at ${formatNumber(work)} °C does not soften ${material.label}.`,
+      };
     if (wearIsOnMetal(ctx))
-      return { state: 'pass', value: work, limit: low, unit: '°C', basis: BASIS, reason: `Work at ${work} °C touches steel faces alone.` };
+      return { state: 'pass', value: work, limit: low, unit: '°C', basis: BASIS, reason: `Work at ${formatNumber(work)} °C touches steel faces alone.` };
     const seconds = need.contactTime?.value;
     if (seconds === undefined) {
       return {
@@ -53,14 +61,14 @@ export const hotWork: Check = {
         limit: low,
         unit: '°C',
         basis: BASIS,
-        reason: `How long work at ${work} °C rests on it is not known: a second and an hour are two questions.`,
+        reason: `How long work at ${formatNumber(work)} °C rests on it is not known: a second and an hour are two questions.`,
       };
     }
     const { e, a } = THERMAL[material.family];
     const face = (e * own + STEEL * work) / (e + STEEL);
     const depth = face > high ? depthAbove((high - own) / (face - own), a, seconds) : 0;
     const common = { value: face, limit: high, unit: '°C', margin: (high - face) / Math.max(1, high), basis: BASIS };
-    const says = `Work at ${work} °C for ${Number(seconds.toPrecision(2))} s brings its skin to ${Math.round(face)} °C`;
+    const says = `Work at ${formatNumber(work)} °C for ${Number(seconds.toPrecision(2))} s brings its skin to ${Math.round(face)} °C`;
     if (face <= low) return { ...common, state: 'pass', reason: `${says}; ${material.label} stands that.` };
     const mm = Number(depth.toPrecision(2));
     if (depth <= SKIN_MM && own <= low)

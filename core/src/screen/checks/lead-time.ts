@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS = "Activity network of the route on the shop's calendar at likely durations; the Sheet step gives the 90 % date.";
@@ -21,10 +22,10 @@ export const leadTime: Check = {
       chance: chanceAtMost({ low: 0.7 * days, likely: days, high: 1.6 * days }, askedRange(need, 'leadLimit')),
       basis: BASIS,
       reason: state === 'pass'
-        ? `Ready in ${d}; ${limit} are allowed.`
+        ? `Ready in ${d}; ${formatNumber(limit)} are allowed.`
         : state === 'conditional'
-        ? `Ready in ${d}, tight against ${limit}: book the machine now.`
-        : `Ready in ${d}; ${limit} are allowed.`,
+        ? `Ready in ${d}, tight against ${formatNumber(limit)}: book the machine now.`
+        : `Ready in ${d}; ${formatNumber(limit)} are allowed.`,
     };
   },
 };

@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import type { Check } from '../check';
 
 const BASIS = 'Uptake class of the material. Wet nylon is tougher, softer and larger by up to half a per cent.';
@@ -24,7 +25,7 @@ export const moisture: Check = {
       basis: BASIS,
       offers: ['seal', 'dry-box'],
       reason: `${material.label} swells in damp${
-        tight ? `, and ±${need.tolerance!.value} mm is asked` : ''
+        tight ? `, and ±${formatNumber(need.tolerance!.value)} mm is asked` : ''
       }: seal it, or let it soak first and machine it then.`,
     };
   },

@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import type { Opening } from '../../need/requirements';
 import { byLevel, type Check } from '../check';
 
@@ -50,7 +51,7 @@ export const openings: Check = {
         limit: 120,
         unit: 'mm',
         basis: BASIS,
-        reason: `Through ${opening} mm the whole body follows: it is no guard.`,
+        reason: `Through ${formatNumber(opening)} mm the whole body follows: it is no guard.`,
       };
     if (away === undefined)
       return {
@@ -58,15 +59,17 @@ export const openings: Check = {
         limit: least,
         unit: 'mm',
         basis: BASIS,
-        reason: `An opening of ${opening} mm wants ${least} mm to the danger; how far it is, is not known.`,
+        reason: `An opening of ${formatNumber(opening)} mm wants ${least} mm to the danger; how far it is, is not known.`,
       };
     const common = { value: away, limit: least, unit: 'mm', margin: (away - least) / Math.max(1, least), basis: BASIS };
     return away >= least
-      ? { ...common, state: 'pass', reason: `Openings of ${opening} mm, ${away} mm before the danger; ${least} mm are asked.` }
+      ? { ...common, state: 'pass', reason: `Openings of ${formatNumber(opening)} mm, ${formatNumber(away)} mm before the danger; ${least} mm are asked.` }
       : {
         ...common,
         state: byLevel(need.opening!.level, 'fail'),
-        reason: `Through ${opening} mm the danger is reached: ${least} mm are asked, ${away} mm are there. Smaller openings or more distance.`,
+        reason: `Through ${formatNumber(opening)} mm the danger is reached: ${least} mm are asked, ${
+          formatNumber(away)
+        } mm are there. Smaller openings or more distance.`,
       };
   },
 };

@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { times } from '../traits';
 import { heatKnockDown } from './strength';
@@ -34,12 +35,12 @@ export const pressure: Check = {
       basis: BASIS,
       offers: state !== 'pass' && family.duty === 'core' ? ['two-stage-cure'] : [],
       reason: state === 'pass'
-        ? `${n(p)} on its face; at ${hot} °C ${material.label} bears ${n(low)}.`
+        ? `${n(p)} on its face; at ${formatNumber(hot)} °C ${material.label} bears ${n(low)}.`
         : state === 'conditional'
-        ? `${n(p)} at ${hot} °C lies between what ${material.label} surely bears (${n(low)}) and may bear (${
+        ? `${n(p)} at ${formatNumber(hot)} °C lies between what ${material.label} surely bears (${n(low)}) and may bear (${
           n(high)
         }): press a coupon with the smallest radius, raising it in steps behind a guard.`
-        : `${n(p)} at ${hot} °C would crush ${material.label} (${n(high)} at best).`,
+        : `${n(p)} at ${formatNumber(hot)} °C would crush ${material.label} (${n(high)} at best).`,
     };
   },
 };

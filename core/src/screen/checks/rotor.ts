@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { rimSpeed } from '../../case/safety';
 import { byLevel, chanceAtMost, askedRange, type Check } from '../check';
 import { plus, times } from '../traits';
@@ -32,7 +33,7 @@ export const rotor: Check = {
       chance: chanceAtMost(times(plus(times(askedRange(need, 'rotation'), 2 / turns), -1), stress), bears),
       basis: BASIS,
     };
-    const says = `At ${turns} turns a minute its rim runs ${n(v)} m/s, ${n(stress)} MPa of ${n(bears.likely)} MPa`;
+    const says = `At ${formatNumber(turns)} turns a minute its rim runs ${n(v)} m/s, ${n(stress)} MPa of ${n(bears.likely)} MPa`;
     if (stress > bears.high) return { ...common, state: byLevel(need.rotation!.level, 'fail'), reason: `${says}: ${material.label} would fly apart.` };
     if (v <= SLOW) return { ...common, state: 'pass', reason: `${says}.` };
     const omega = (turns * 2 * Math.PI) / 60;

@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { finishTo } from '../../shelf/finishing';
 import { exactly } from '../../shelf/types';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
@@ -28,7 +29,7 @@ export const roughness: Check = {
       chance: chanceAtMost(ra, face ? exactly(asked) : askedRange(need, 'roughness')),
     };
     const is = `Ra ${Number(likely.toPrecision(2))} µm${where}`;
-    if (likely <= asked) return { ...common, state: 'pass', reason: `${is} (up to ${Number(high.toPrecision(2))}); ${asked} µm is asked.` };
+    if (likely <= asked) return { ...common, state: 'pass', reason: `${is} (up to ${Number(high.toPrecision(2))}); ${formatNumber(asked)} µm is asked.` };
     const step = finishTo(asked, likely);
     if (step)
       return {
@@ -37,7 +38,11 @@ export const roughness: Check = {
         offers: ['smooth'],
         reason: `${is} as built; ${step.label.toLowerCase()} brings it to ${step.ra_um.likely} µm, ${step.h_per_m2.likely} h a square metre.`,
       };
-    if (low <= asked) return { ...common, state: 'conditional', reason: `${is} as a rule; ${asked} µm on the better faces only: measure it.` };
-    return { ...common, state: byLevel(face ? 'must' : need.roughness!.level, 'fail'), reason: `${is}; nothing on the shelf brings it to ${asked} µm.` };
+    if (low <= asked) return { ...common, state: 'conditional', reason: `${is} as a rule; ${formatNumber(asked)} µm on the better faces only: measure it.` };
+    return {
+      ...common,
+      state: byLevel(face ? 'must' : need.roughness!.level, 'fail'),
+      reason: `${is}; nothing on the shelf brings it to ${formatNumber(asked)} µm.`,
+    };
   },
 };

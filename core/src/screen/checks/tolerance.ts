@@ -51,7 +51,7 @@ export const tolerance: Check = {
       chance: chanceAtMost(spreadOf(holds), limit),
     };
     const h = `±${holds.toFixed(2)} mm`;
-    if (holds <= asked) return { ...common, state: 'pass', reason: `Holds about ${h}; ±${asked} mm is asked${where}.` };
+    if (holds <= asked) return { ...common, state: 'pass', reason: `Holds about ${h}; ±${formatNumber(asked)} mm is asked${where}.` };
     if (traits.local && traits.local.mm <= asked)
       return {
         ...common,
@@ -71,7 +71,7 @@ export const tolerance: Check = {
         ...common,
         state: 'conditional',
         offers,
-        reason: `As printed it holds about ${h}; ±${asked} mm${where || ' where it matters'} needs ${
+        reason: `As printed it holds about ${h}; ±${formatNumber(asked)} mm${where || ' where it matters'} needs ${
           family.duty === 'guide'
             ? 'steel bushings'
             : corrected.length
@@ -85,9 +85,9 @@ export const tolerance: Check = {
         ...common,
         chance: 0.9,
         state: 'conditional',
-        reason: `Holds about ${h} as a rule; ±${asked} mm${where} needs a careful finishing pass and a check.`,
+        reason: `Holds about ${h} as a rule; ±${formatNumber(asked)} mm${where} needs a careful finishing pass and a check.`,
       };
     }
-    return { ...common, state: byLevel(level, 'fail'), reason: `Holds about ${h}; ±${asked} mm${where} is out of reach.` };
+    return { ...common, state: byLevel(level, 'fail'), reason: `Holds about ${h}; ±${formatNumber(asked)} mm${where} is out of reach.` };
   },
 };

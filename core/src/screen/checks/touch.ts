@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import type { Touch } from '../../need/requirements';
 import type { Material } from '../../shelf/types';
 import type { Check } from '../check';
@@ -34,11 +35,11 @@ export const touch: Check = {
     const limit = BURNS[classOf(material)][time];
     const common = { value: hot, limit, unit: '°C', margin: (limit - hot) / limit, basis: BASIS };
     return hot <= limit
-      ? { ...common, state: 'pass', reason: `A bare hand stands ${material.label} at ${hot} °C for ${TIME[time]} (up to ${limit} °C).` }
+      ? { ...common, state: 'pass', reason: `A bare hand stands ${material.label} at ${formatNumber(hot)} °C for ${TIME[time]} (up to ${limit} °C).` }
       : {
         ...common,
         state: 'conditional',
-        reason: `At ${hot} °C ${material.label} burns a bare hand within ${
+        reason: `At ${formatNumber(hot)} °C ${material.label} burns a bare hand within ${
           TIME[time]
         } (from ${limit} °C): gloves, a cool grip or a guard, and a warning on it.`,
       };

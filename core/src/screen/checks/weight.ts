@@ -1,3 +1,4 @@
+import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS = 'Volume as made times density, from the worksheet, with what the remedies taken weigh.';
@@ -21,10 +22,10 @@ export const weight: Check = {
       chance: chanceAtMost({ low: 0.85 * mass, likely: mass, high: 1.2 * mass }, askedRange(need, 'massLimit')),
       basis: BASIS,
       reason: state === 'pass'
-        ? `${m} of ${limit} kg.`
+        ? `${m} of ${formatNumber(limit)} kg.`
         : state === 'conditional'
-        ? `${m} is a little over ${limit} kg: take some out (ribs, pockets, fill).`
-        : `${m} is too heavy for ${limit} kg.`,
+        ? `${m} is a little over ${formatNumber(limit)} kg: take some out (ribs, pockets, fill).`
+        : `${m} is too heavy for ${formatNumber(limit)} kg.`,
     };
   },
 };

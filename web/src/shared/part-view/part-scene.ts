@@ -126,7 +126,7 @@ const FACE_VERTEX = /* glsl */ `
 const WHOLE = new Vector4(0, 0, 0, 1);
 
 /** Views of a drawing sheet: from the front, from above, from the right, and two oblique ones. */
-export const STANDARD_VIEWS = {
+const STANDARD_VIEWS = {
   oblique: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(-0.75, -1.1, 0.8), new Vector3(), new Vector3(0, 0, 1))),
   front: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(0, -1, 0), new Vector3(), new Vector3(0, 0, 1))),
   top: new Quaternion().setFromRotationMatrix(new Matrix4().lookAt(new Vector3(0, 0, 1), new Vector3(), new Vector3(0, 1, 0))),
