@@ -1,8 +1,8 @@
-import type { RouteResult } from '../routes/evaluate-route';
-import { at, evaluate } from '../worksheet/evaluate';
-import { likelyInputs } from '../worksheet/sample';
-import { overrideEntries } from '../routes/worksheet';
-import { bisect } from '../worksheet/seek';
+import { partOf, type RouteResult } from '../routes/evaluate-route';
+import { LEAD_ENTRY } from '../routes/worksheet';
+import type { Sheet } from '../worksheet/compile';
+import { at, evaluate, valueOf } from '../worksheet/evaluate';
+import { percentiles } from '../worksheet/sample';
 import type { Column } from '../worksheet/types';
 
 /**
@@ -34,50 +34,143 @@ export function chanceBelow(a: RouteResult, b: RouteResult, line: string): numbe
   return below / n;
 }
 
+/** Where two ways change places along a curve. */
 export interface Crossing {
   a: number;
   b: number;
-  cycles: number;
+  /** Median over the samples in which they do, and its 10 % and 90 % points. */
+  at: number;
+  low: number;
+  high: number;
+  /** Share of the samples in which they change places within what is drawn. */
+  share: number;
 }
 
-export interface CycleCurve {
-  cycles: number[];
-  /** Cost over the programme per route. */
-  costs: number[][];
+/** A line of several ways over a figure that all of them share: medians, and the 10 % and 90 % points. One list for each way. */
+export interface Curve {
+  x: number[];
+  p10: number[][];
+  p50: number[][];
+  p90: number[][];
   crossings: Crossing[];
 }
+export const NO_CURVE: Curve = { x: [], p10: [], p50: [], p90: [], crossings: [] };
 
-const POINTS = 161;
+/** Samples behind a curve: those of the risk run, the first of them. */
+const SAMPLES = 160;
+/** Ways that change places in fewer samples than this are not said to. */
+const SELDOM = 0.4;
+/** Halvings by which a change of places is found within one step. */
+const HALVINGS = 12;
 
-/**
- * Cost over the programme against the number of cycles, with every point where two routes change places.
- * One columnar evaluation per route: the cycles are the samples.
- */
-export function cycleCurve(results: readonly RouteResult[], upTo: number): CycleCurve {
-  const cycles = Array.from({ length: POINTS }, (_, i) => (upTo * i) / (POINTS - 1));
-  const costOf = (r: RouteResult, n: Float64Array): Column => {
-    const inputs = likelyInputs([...r.route.entries, ...overrideEntries(r)]);
-    const years = inputs['years'] as number;
-    return evaluate(r.route.sheet, { ...inputs, lead_days: r.lead.days, cycles_per_year: n.map((c) => c / years) }, n.length).columns.get('price_programme')!;
-  };
-  const grid = Float64Array.from(cycles);
-  const costs = results.map((r) => {
-    const column = costOf(r, grid);
-    return cycles.map((_, i) => at(column, i));
-  });
-  const crossings: Crossing[] = [];
-  for (let a = 0; a < results.length; a++) {
-    for (let b = a + 1; b < results.length; b++) {
-      const gap = (n: number): number => at(costOf(results[a], Float64Array.of(n)), 0) - at(costOf(results[b], Float64Array.of(n)), 0);
-      for (let i = 1; i < POINTS; i++) {
-        const before = costs[a][i - 1] - costs[b][i - 1];
-        const after = costs[a][i] - costs[b][i];
-        if (before * after < 0) {
-          const root = bisect(gap, cycles[i - 1], cycles[i]);
-          if (root !== undefined) crossings.push({ a, b, cycles: root });
-        }
-      }
+/** A way evaluated for one figure that is set from outside, all else as the risk run drew it. */
+class Swept {
+  private readonly sheet: Sheet;
+  private readonly drawn: Record<string, Column> = {};
+
+  constructor(
+    { route, risk, lead, point }: RouteResult,
+    private readonly line: string,
+    private readonly set: (x: Float64Array, drawn: Readonly<Record<string, Column>>, i: (k: number) => number) => Record<string, Column>,
+    readonly n: number,
+  ) {
+    this.sheet = partOf(route, line);
+    for (const name of this.sheet.inputs) {
+      const column = risk?.columns.get(name) ?? (name === LEAD_ENTRY ? lead.days : valueOf(point, name));
+      this.drawn[name] = typeof column === 'number' ? column : column.subarray(0, n);
     }
   }
-  return { cycles, costs, crossings: crossings.sort((p, q) => p.cycles - q.cycles) };
+
+  /** All samples at every x of a grid: x by x, sample by sample. */
+  over(grid: readonly number[]): Float64Array {
+    const { n } = this;
+    const all = grid.length * n;
+    const tiled = Object.fromEntries(
+      Object.entries(this.drawn).map(([name, column]) => {
+        if (typeof column === 'number') return [name, column];
+        const out = new Float64Array(all);
+        for (let g = 0; g < grid.length; g++) out.set(column, g * n);
+        return [name, out];
+      }),
+    );
+    const x = new Float64Array(all);
+    grid.forEach((value, g) => x.fill(value, g * n, (g + 1) * n));
+    return this.run(tiled, x, (k) => k % n);
+  }
+
+  /** Every sample at an x of its own. */
+  at(x: Float64Array): Float64Array {
+    return this.run(this.drawn, x, (k) => k);
+  }
+
+  private run(inputs: Record<string, Column>, x: Float64Array, i: (k: number) => number): Float64Array {
+    const column = evaluate(this.sheet, { ...inputs, ...this.set(x, this.drawn, i) }, x.length).columns.get(this.line)!;
+    return typeof column === 'number' ? new Float64Array(x.length).fill(column) : column;
+  }
+}
+
+function curveOf(ways: readonly Swept[], grid: readonly number[]): Curve {
+  const n = ways[0]?.n ?? 0;
+  const all = ways.map((w) => w.over(grid));
+  const bands = all.map((values) => grid.map((_, g) => percentiles(values.subarray(g * n, (g + 1) * n))));
+  const pick = (which: 'p10' | 'p50' | 'p90'): number[][] => bands.map((b) => b.map((p) => p[which]));
+  const crossings: Crossing[] = [];
+  for (let a = 0; a < ways.length; a++)
+    for (let b = a + 1; b < ways.length; b++) {
+      // The first step of the grid in which a sample changes sign.
+      const first = new Int32Array(n).fill(-1);
+      for (let i = 0; i < n; i++) {
+        for (let g = 1; g < grid.length && first[i] < 0; g++) {
+          const before = all[a][(g - 1) * n + i] - all[b][(g - 1) * n + i], after = all[a][g * n + i] - all[b][g * n + i];
+          if (before * after < 0) first[i] = g;
+        }
+      }
+      const crossed = first.reduce((sum, g) => sum + Number(g >= 0), 0);
+      if (crossed < SELDOM * n) continue;
+      const low = Float64Array.from(first, (g) => (g < 0 ? grid[0] : grid[g - 1]));
+      const high = Float64Array.from(first, (g) => (g < 0 ? grid[0] : grid[g]));
+      const sign = Float64Array.from(first, (g, i) => (g < 0 ? 0 : all[a][(g - 1) * n + i] - all[b][(g - 1) * n + i]));
+      for (let step = 0; step < HALVINGS; step++) {
+        const middle = low.map((x, i) => (x + high[i]) / 2);
+        const va = ways[a].at(middle), vb = ways[b].at(middle);
+        for (let i = 0; i < n; i++) {
+          if ((va[i] - vb[i]) * sign[i] > 0) low[i] = middle[i];
+          else high[i] = middle[i];
+        }
+      }
+      const at = percentiles(high.filter((_, i) => first[i] >= 0));
+      crossings.push({ a, b, at: at.p50, low: at.p10, high: at.p90, share: crossed / n });
+    }
+  return { x: [...grid], p10: pick('p10'), p50: pick('p50'), p90: pick('p90'), crossings: crossings.sort((p, q) => p.at - q.at) };
+}
+
+const samplesFor = (results: readonly RouteResult[]): number => Math.min(SAMPLES, results[0]?.risk?.n ?? 0);
+
+const POINTS = 81;
+
+/** Cost over the programme against the number of cycles: the years stay, the cycles a year change. */
+export function cycleCurve(results: readonly RouteResult[], upTo: number): Curve {
+  const n = samplesFor(results);
+  const ways = results.map((r) =>
+    new Swept(
+      r,
+      'price_programme',
+      (x, { years }, i) => ({ cycles_per_year: x.map((c, k) => c / at(years, i(k))) }),
+      n,
+    )
+  );
+  return curveOf(ways, Array.from({ length: POINTS }, (_, k) => (upTo * k) / (POINTS - 1)));
+}
+
+const COPIES = [1, 2, 3, 4, 5, 7, 10, 14, 20, 30, 40, 50, 70, 100, 140, 200, 300, 400, 500, 700, 1000];
+/** Beyond a thousand only where so many are asked. */
+const MANY_COPIES = [1400, 2000, 3000, 5000, 7000, 10_000, 14_000, 20_000, 30_000, 50_000, 70_000, 100_000];
+
+/** Price of one, all that is paid once shared in, against the copies ordered. */
+export function copiesCurve(results: readonly RouteResult[], asked: number): Curve {
+  const n = samplesFor(results);
+  const grid = asked <= 1000 ? COPIES : [...COPIES, ...MANY_COPIES.filter((c, k) => c <= asked || MANY_COPIES[k - 1] <= asked)];
+  const curve = curveOf(results.map((r) => new Swept(r, 'price_order', (x) => ({ copies: x }), n)), grid);
+  const each = (rows: number[][]): number[][] => rows.map((row) => row.map((money, k) => money / grid[k]));
+  return { ...curve, p10: each(curve.p10), p50: each(curve.p50), p90: each(curve.p90) };
 }

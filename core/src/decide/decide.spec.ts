@@ -92,8 +92,35 @@ describe('an evaluated case', () => {
   });
   it('reads its curve off the same sheets: at the asked cycles, the cost over the programme', () => {
     const asked = view.cyclesTotal;
+    // Of the same samples, the first of them: every sample's own cycles, which vary little, are set to those asked.
     const curve = cycleCurve([...results.values()], asked);
-    view.pins.forEach((p, k) => expect(curve.costs[k].at(-1)).toBeCloseTo(p.figures.find((f) => f.name === 'price_programme')!.likely, 6));
+    view.pins.forEach((p, k) => {
+      const { range } = p.figures.find((f) => f.name === 'price_programme')!;
+      expect(curve.p50[k].at(-1)! / range.p50).toBeGreaterThan(0.8);
+      expect(curve.p50[k].at(-1)! / range.p50).toBeLessThan(1.25);
+      curve.p50[k].forEach((m, i) => expect(curve.p10[k][i] <= m && m <= curve.p90[k][i]).toBe(true));
+    });
+  });
+  it('shares one-off cost out over the copies, hand-worked', () => {
+    // 400 once and 10 each against 60 each: 410, 210, … and even at 8 pieces.
+    const quoted = (
+      k: string,
+      each: number,
+      once: number,
+    ) => [k, Object.fromEntries([['price_each', each], ['price_once', once]].map(([n, v]) => [n, { low: v, likely: v, high: v, kind: 'quote', note: '' }]))];
+    const doc = demoDoc({
+      pins: [{ process: 'extrusion-open', material: 'pla' }, { process: 'cnc-mill', material: 'al-6061' }],
+      overrides: Object.fromEntries([quoted('extrusion-open/pla', 10, 400), quoted('cnc-mill/al-6061', 60, 0)]) as CaseDoc['overrides'],
+    });
+    const { copiesCurve: c } = evaluateCase(doc, BUILT_IN_SITE, 1000).view;
+    expect(c.x[0]).toBe(1);
+    expect(c.p50[0][0]).toBeCloseTo(410, 9);
+    expect(c.p50[0][c.x.indexOf(100)]).toBeCloseTo(14, 9);
+    expect(c.p50[1][c.x.indexOf(100)]).toBeCloseTo(60, 9);
+    const [cross] = c.crossings.filter((x) => x.a === 0 && x.b === 1);
+    expect(cross.at).toBeCloseTo(8, 2);
+    expect(cross).toMatchObject({ share: 1 });
+    expect(cross.high - cross.low).toBeLessThan(0.01);
   });
   it('finds where two ways change places, hand-worked', () => {
     // Two quoted routes, no design changes: 100 each lasting long against 30 each lasting little.
@@ -117,10 +144,12 @@ describe('an evaluated case', () => {
         ]),
       ) as CaseDoc['overrides'],
     });
-    const { view: v } = evaluateCase(doc, BUILT_IN_SITE, 100);
+    const { view: v } = evaluateCase(doc, BUILT_IN_SITE, 1000);
     // 30 · ceil(N/500) passes 100 when the fourth tool is bought, after 1500 cycles.
-    expect(v.curve.crossings).toHaveLength(1);
-    expect(v.curve.crossings[0].cycles).toBeCloseTo(1500, 3);
+    const [cross, ...more] = v.curve.crossings.filter((x) => x.a === 0 && x.b === 1);
+    expect(more).toEqual([]);
+    expect(cross.at).toBeCloseTo(1500, 1);
+    expect(cross.share).toBe(1);
   });
   it('honours pins, and suggests when there are none', () => {
     const pinned =

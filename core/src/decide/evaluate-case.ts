@@ -10,9 +10,10 @@ import type { Figured } from '../worksheet/figured';
 import { percentiles, type Percentiles } from '../worksheet/sample';
 import { sensitivity, type Swing } from '../worksheet/sensitivity';
 import type { CostGroup } from '../worksheet/types';
+import { inOrder } from './order';
 import { evaluateToday } from '../routes/today';
 import { contending, DECISION_LINE, todayOption, withFigures } from './today-option';
-import { chanceBelow, chanceOfLeast, cycleCurve, type CycleCurve } from './compare';
+import { chanceBelow, chanceOfLeast, copiesCurve, type Curve, cycleCurve, NO_CURVE } from './compare';
 import { missingEssentials } from '../case/facts';
 import type { CaseFacts } from '../case/facts';
 import { licensedOf } from '../case/safety';
@@ -22,11 +23,15 @@ import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
 import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
-import { listPricing, screenAll, screenRoute, suggestPins, type RouteOption } from './options';
+import { listPricing, screenAll, screenRoute, suggestPins, type RouteOption, TYPING_SAMPLES } from './options';
 import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/types';
 
 /** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
 export const RISK_SAMPLES = 20_000;
+
+/** What only a tool has: doing without has none of it. */
+const OF_A_TOOL = new Set<string>(['mass_tool', 'life', 'tools_bought']);
+const nothing = (f: SheetFigure): SheetFigure => ({ ...f, value: NaN, likely: NaN, range: { p10: NaN, p50: NaN, p90: NaN, mean: NaN }, overridden: false });
 
 /** Lines shown side by side on the Sheet, in order. */
 const SHEET_LINES = [
@@ -92,7 +97,9 @@ export interface CaseView {
   pinned: boolean;
   /** Pinned routes in the order of their letters, then the tool of today. */
   pins: PinView[];
-  curve: CycleCurve;
+  /** Cost over the programme against cycles; price of one against copies. */
+  curve: Curve;
+  copiesCurve: Curve;
   cyclesTotal: number;
   plans: PlanView[];
   verdict: Verdict;
@@ -111,7 +118,8 @@ export interface CaseEvaluation {
 /**
  * Everything Cuadro works out about a case: screening of all routes, estimates of the pinned ones with their risk,
  * comparison and verdict. Pure; the same on the page, on the server at sign-off, and in tests.
- * @param detail 'decision' leaves out the cost-over-cycles curve and the sensitivities, which no verdict rests on
+ * @param samples up to `TYPING_SAMPLES` somebody is typing: what is ruled out is not priced, and no curves are drawn
+ * @param detail 'decision' leaves out curves and sensitivities, which no verdict rests on
  */
 export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, seed = 20_260, detail: 'full' | 'decision' = 'full'): CaseEvaluation {
   const facts = factsOf(doc, site);
@@ -156,20 +164,24 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
     money: (x) => `${formatNumber(x)}\u00a0${site.shop.currency}`,
   });
   const cyclesTotal = results.length ? valueOf(results[0].point, 'cycles_total') : 0;
+  const drawn = detail === 'full' && samples > TYPING_SAMPLES;
   const view: CaseView = {
-    options: options.map((o) => sharp.get(routeKey(o)) ?? o),
+    options: options.map((o) => sharp.get(routeKey(o)) ?? o).sort(inOrder),
     pinned: chosen.length > 0,
     pins: all.map(({ option, result }, i) => ({
       letter: letterOf(i),
       option,
-      figures: SHEET_LINES.map((name) => figure(result, name)),
+      figures: SHEET_LINES.map((name) => figure(result, name)).map((
+        f,
+      ) => (i === seen.length && doc.today.way === 'none' && OF_A_TOOL.has(f.name) ? nothing(f) : f)),
       buildUp: buildUp(result),
       lead: result.lead,
       chanceCheapest: cheapest[i] ?? 0,
       chanceEarliest: earliest[i] ?? 0,
       swings: detail === 'full' ? swings(result) : [],
     })),
-    curve: results.length && detail === 'full' ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : { cycles: [], costs: [], crossings: [] },
+    curve: drawn ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : NO_CURVE,
+    copiesCurve: drawn ? copiesCurve(results, facts.need.copies?.value ?? 1) : NO_CURVE,
     cyclesTotal,
     plans: plans.map((p) => planView(p, facts)),
     verdict,

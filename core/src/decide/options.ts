@@ -49,11 +49,13 @@ export interface RouteOption extends Pin {
 
 /** Samples behind a figure of the list; pinned routes have those of the Sheet. Fewer while somebody types, and for a quick look. */
 const LIST_SAMPLES = 400;
-const QUICK = { upTo: 800, samples: 100 };
+const QUICK_SAMPLES = 100;
+/** Up to so many samples an evaluation is one between two strokes of a key. */
+export const TYPING_SAMPLES = 800;
 
 /** How the list is priced for an evaluation of so many samples: while somebody types, only what can be chosen. */
 export const listPricing = (samples: number): { samples: number; price: Priced } =>
-  samples <= QUICK.upTo ? { samples: QUICK.samples, price: 'holding' } : { samples: LIST_SAMPLES, price: 'all' };
+  samples <= TYPING_SAMPLES ? { samples: QUICK_SAMPLES, price: 'holding' } : { samples: LIST_SAMPLES, price: 'all' };
 
 /** Which routes are priced: every one, those that can be chosen (a bridge among them), or none. */
 type Priced = 'all' | 'holding' | 'none';

@@ -92,6 +92,9 @@ function cone(route: RouteSheet, what: string, names: readonly string[]): Sheet 
   return part;
 }
 
+/** The part that one line rests on. */
+export const partOf = (route: RouteSheet, line: string): Sheet => cone(route, line, [line]);
+
 /** The part that the stages' hours need; lead time is known before money is. */
 const hoursSheet = (route: RouteSheet): Sheet => cone(route, 'hours', route.stages.flatMap((s) => (s.runs ? [s.hours, s.runs] : [s.hours])));
 

@@ -90,7 +90,7 @@ describe('the open case', () => {
     );
     await store.open('c1');
     await wait(1000);
-    expect(store.options()).toBe(view.options);
+    expect(store.options()).toEqual(view.options);
     store.edit((d) => ({ ...d, need: { serviceTemp: { level: 'must', value: 150, from: '' } } }));
     const pla = (options: readonly RouteOption[]): RouteOption => options.find((o) => o.material === 'pla')!;
     await wait(0);

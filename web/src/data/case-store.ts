@@ -4,7 +4,7 @@ import { caseSchema } from '@cuadro/core/document/case-schema';
 import type { RouteOption } from '@cuadro/core/decide/options';
 import { withPrices } from '@cuadro/core/decide/order';
 import { RISK_SAMPLES, type CaseView } from '@cuadro/core/decide/evaluate-case';
-import type { CaseDoc } from '@cuadro/core/case/types';
+import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
@@ -30,6 +30,9 @@ type TabMessage = { kind: 'here' | 'hello' | 'bye'; id: string; tab: string } | 
  * The open case: its document with undo and redo, saved by itself, evaluated in a worker after every change.
  * One instance per case page.
  */
+/** Curves of one view can stand in for the other's only where they are of the same ways. */
+const sameWays = (a: CaseView, b: CaseView): boolean => a.pins.map((p) => routeKey(p.option)).join() === b.pins.map((p) => routeKey(p.option)).join();
+
 @Injectable()
 export class CaseStore implements OnDestroy {
   private readonly api = inject(ApiService);
@@ -275,8 +278,14 @@ export class CaseStore implements OnDestroy {
   private took(view: CaseView): void {
     this.screened = this.doc();
     const before = this.view();
-    // While somebody types, what is ruled out is not priced again.
-    const now = before ? { ...view, options: withPrices(view.options, before.options) } : view;
+    // While somebody types, what is ruled out is not priced again, and curves are not drawn anew.
+    const now = before
+      ? {
+        ...view,
+        options: withPrices(view.options, before.options),
+        ...(!view.curve.x.length && sameWays(view, before) && { curve: before.curve, copiesCurve: before.copiesCurve }),
+      }
+      : view;
     this.options.set(now.options);
     if (before && before.verdict.kind !== view.verdict.kind) this.formerVerdict.set(VERDICTS[before.verdict.kind]);
     this.view.set(now);

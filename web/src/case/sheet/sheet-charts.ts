@@ -1,5 +1,6 @@
 import type { ApexOptions } from 'apexcharts';
 import type { Letter } from '@cuadro/core/case/types';
+import type { Curve } from '@cuadro/core/decide/compare';
 import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
 import { formatMoney, GROUP_WORDS } from '@cuadro/core/case/words';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
@@ -36,29 +37,75 @@ export function buildUpWords(pins: readonly PinView[], currency: string): string
   return pins.map((p) => `Route ${p.letter}: ${p.buildUp.map((g) => `${GROUP_WORDS[g.group]} ${formatMoney(g.money, currency)}`).join(', ')}.`).join(' ');
 }
 
-/** Labels of the lines stand apart from one another, whichever lines lie together. */
-const labelAt = (k: number): number => 150 - 22 * k;
+/** Labels of the lines stand apart from one another, whichever lines lie together: places along the curve, from its end. */
+const labelAt = (points: number, k: number): number => Math.round(points * (0.93 - 0.13 * k));
 
-export function cyclesChart(view: CaseView, currency: string): (ink: ChartInk) => ApexOptions {
-  const { curve, pins, cyclesTotal } = view;
+/** Ways whose spread is drawn: the one that the verdict stands on, and the one that comes nearest to it. More would cover each other. */
+function shaded({ verdict, pins }: CaseView): Letter[] {
+  const first = pins.find((p) => p.letter === verdict.letter);
+  const rival = pins.filter((p) => p !== first && p.option.state !== 'fail' && p.option.expected_cost > 0)
+    .reduce<PinView | undefined>((b, p) => (!b || p.option.expected_cost < b.option.expected_cost ? p : b), undefined);
+  return [first, rival].flatMap((p) => (p ? [p.letter] : []));
+}
+
+interface Axis {
+  /** What is drawn along, of what is asked. */
+  title: string;
+  asked: number;
+  /** Drawn on decades. */
+  log?: boolean;
+  unit: string;
+  step: boolean;
+}
+
+/** A logarithmic axis: thirds of decades around what is drawn, which read 100, 220, 460, 1000. */
+function decades(ys: readonly number[]): { min: number; max: number; tickAmount: number; forceNiceScale: false } {
+  const low = Math.floor(3 * Math.min(...ys)), high = Math.ceil(3 * Math.max(...ys));
+  return { min: low / 3, max: high / 3, tickAmount: Math.max(1, high - low), forceNiceScale: false };
+}
+
+/** Medians of all ways over one figure, the spread of two of them shaded. */
+function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis): (ink: ChartInk) => ApexOptions {
+  const ways = view.pins.map((p, k) => ({ letter: p.letter, k })).filter(({ k }) => curve.p50[k]?.some((y) => y > 0));
+  const withBand = ways.filter(({ letter }) => shaded(view).includes(letter));
+  const along = (x: number): number => (axis.log ? Math.log10(x) : x);
+  const up = (y: number): number => (axis.log ? Math.log10(Math.max(y, 0.01)) : y);
+  const back = (y: number): number => (axis.log ? 10 ** y : y);
+  const line = axis.step ? ('stepline' as const) : ('straight' as const);
   return (ink) => ({
-    chart: { type: 'line' },
-    series: pins.map((p, k) => ({ name: p.letter, data: curve.cycles.map((x, i) => ({ x, y: curve.costs[k][i] })) })),
-    colors: pins.map(() => ink.petrol),
-    stroke: { curve: 'stepline', width: pins.map((p) => WIDTHS[p.letter]), dashArray: pins.map((p) => DASHES[p.letter]) },
+    chart: { type: 'rangeArea' },
+    series: [
+      ...withBand.map(({ letter, k }) => ({
+        type: 'rangeArea',
+        name: `${letter}, 10 to 90 %`,
+        data: curve.x.map((x, i) => ({ x: along(x), y: [up(curve.p10[k][i]), up(curve.p90[k][i])] })),
+      })),
+      ...ways.map(({ letter, k }) => ({ type: 'line', name: letter, data: curve.x.map((x, i) => ({ x: along(x), y: up(curve.p50[k][i]) })) })),
+    ] as ApexOptions['series'],
+    colors: [...withBand.map((_, i) => (i ? ink.ochre : ink.petrol)), ...ways.map(() => ink.petrol)],
+    fill: { opacity: [...withBand.map(() => 0.14), ...ways.map(() => 1)] },
+    stroke: {
+      curve: [...withBand.map(() => line), ...ways.map(() => line)],
+      width: [...withBand.map(() => 0), ...ways.map(({ letter }) => WIDTHS[letter])],
+      dashArray: [...withBand.map(() => 0), ...ways.map(({ letter }) => DASHES[letter])],
+    },
     xaxis: {
       type: 'numeric',
-      tickAmount: 6,
-      labels: { formatter: (x: string) => formatNumber(Number(x)) },
-      title: { text: 'cycles over the programme', style: { fontWeight: 400 } },
+      tickAmount: axis.log ? 3 : 6,
+      labels: { formatter: (x: string) => formatNumber(Math.round(back(Number(x)))) },
+      title: { text: axis.title, style: { fontWeight: 400 } },
       tooltip: { enabled: false },
     },
-    yaxis: { min: 0, labels: { formatter: (x: number) => formatNumber(x) }, title: { text: currency, style: { fontWeight: 400 } } },
+    yaxis: {
+      ...(axis.log ? decades(ways.flatMap(({ k }) => curve.p50[k]).map(up)) : { min: 0, tickAmount: 4 }),
+      labels: { formatter: (y: number) => formatNumber(back(y), 2) },
+      title: { text: currency, style: { fontWeight: 400 } },
+    },
     legend: { show: false },
     annotations: {
       xaxis: [
         {
-          x: cyclesTotal,
+          x: along(axis.asked),
           borderColor: ink.ochre,
           strokeDashArray: 0,
           label: {
@@ -70,32 +117,44 @@ export function cyclesChart(view: CaseView, currency: string): (ink: ChartInk) =
           },
         },
       ],
-      points: pins.map((p, k) => ({
-        x: curve.cycles[labelAt(k)],
-        y: curve.costs[k][labelAt(k)],
+      points: ways.map(({ letter, k }) => ({
+        x: along(curve.x[labelAt(curve.x.length, k)]),
+        y: up(curve.p50[k][labelAt(curve.x.length, k)]),
         marker: { size: 0 },
         label: {
-          text: p.letter,
+          text: letter,
           offsetY: 6,
           borderColor: ink.petrol,
           style: { background: ink.sheet, color: ink.ink, fontSize: '13px', fontFamily: 'Barlow Condensed', fontWeight: 600 },
         },
       })),
     },
-    tooltip: { x: { formatter: (x: number) => `${formatNumber(x)} cycles` }, y: { formatter: (x: number) => formatMoney(x, currency) } },
+    tooltip: {
+      x: { formatter: (x: number) => `${formatNumber(Math.round(back(x)))} ${axis.unit}` },
+      y: { formatter: (y: number) => formatMoney(back(y), currency) },
+    },
   });
 }
 
-/** Where routes change places, in a sentence. Replacements make steps, so two routes may cross more than once. */
-export function crossingWords(view: CaseView): string {
-  const { crossings } = view.curve;
-  const { pins } = view;
+export const cyclesChart = (view: CaseView, currency: string): (ink: ChartInk) => ApexOptions =>
+  curveChart(view, view.curve, currency, { title: 'cycles over the programme', asked: view.cyclesTotal, unit: 'cycles', step: true });
+
+export const copiesChart = (view: CaseView, copies: number, currency: string): (ink: ChartInk) => ApexOptions =>
+  curveChart(view, view.copiesCurve, currency, { title: 'copies ordered at a time', asked: copies, unit: 'copies', step: false, log: true });
+
+const SURE = 0.95;
+
+/** Where ways change places, in a sentence: the median, the 10 % and 90 % points, and how often they do at all. */
+export function crossingWords({ pins, curve }: CaseView, of: Curve = curve, unit = 'cycles'): string {
   if (pins.length < 2) return 'Only one route is pinned.';
-  if (!crossings.length) return 'No two routes change places in this range.';
-  const pairs = new Map<string, number[]>();
-  for (const c of crossings) {
-    const key = `${pins[c.a].letter} and ${pins[c.b].letter}`;
-    pairs.set(key, [...(pairs.get(key) ?? []), c.cycles]);
-  }
-  return [...pairs].map(([pair, at]) => `${pair} cross at ${formatNumber(at[0])} cycles${at.length > 1 ? ` (first of ${at.length})` : ''}`).join('; ') + '.';
+  if (!of.crossings.length) return 'No two ways change places in this range.';
+  return `${
+    of.crossings.map((c) => {
+      // Cycles and copies come whole.
+      const [at, low, high] = [c.at, c.low, c.high].map((x) => formatNumber(Math.ceil(x - 0.01)));
+      return `${pins[c.a].letter} and ${pins[c.b].letter} at ${at} ${unit}${low === high ? '' : ` (${low} to ${high})`}${
+        c.share < SURE ? `, in ${Math.round(100 * c.share)} % of the samples` : ''
+      }`;
+    }).join('; ')
+  }.`;
 }

@@ -22,10 +22,12 @@ describe('the charts in words', () => {
     }
     expect(text).toContain('Quoted');
   });
-  it('tell where two routes change places, once a pair', () => {
-    const curve = { cycles: [0, 1], costs: [[0, 1], [1, 0]], crossings: [{ a: 0, b: 1, cycles: 1500 }, { a: 0, b: 1, cycles: 2500 }] };
-    expect(crossingWords({ ...view, curve })).toBe('A and B cross at 1\u00a0500 cycles (first of 2).');
-    expect(crossingWords({ ...view, curve: { ...curve, crossings: [] } })).toBe('No two routes change places in this range.');
+  it('tell where two ways change places, from 10 to 90 %, and how often', () => {
+    const curve = { ...view.curve, crossings: [{ a: 0, b: 1, at: 1500, low: 1200, high: 2500, share: 0.6 }] };
+    expect(crossingWords({ ...view, curve })).toBe('A and B at 1\u00a0500 cycles (1\u00a0200 to 2\u00a0500), in 60 % of the samples.');
+    const sure = { ...curve, crossings: [{ a: 0, b: 1, at: 8, low: 8, high: 8, share: 1 }] };
+    expect(crossingWords(view, sure, 'copies')).toBe('A and B at 8 copies.');
+    expect(crossingWords({ ...view, curve: { ...curve, crossings: [] } })).toBe('No two ways change places in this range.');
     expect(crossingWords({ ...view, pins: view.pins.slice(0, 1) })).toBe('Only one route is pinned.');
   });
 });

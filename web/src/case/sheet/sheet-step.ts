@@ -3,6 +3,7 @@ import { routeKey, type LineOverride } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { newWays } from '@cuadro/core/decide/summary';
 import { formatDate } from '@cuadro/core/quantity/date';
+import { factsOf } from '@cuadro/core/plan/facts';
 import { CaseStore } from '../../data/case-store';
 import { MarginService, type OpenSubject } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
@@ -10,7 +11,7 @@ import { ShopService } from '../../data/shop.service';
 import { Chart } from '../../shared/chart';
 import { StateGlyph } from '../../shared/state-glyph';
 import { OverrideForm } from './override-form';
-import { buildUpChart, buildUpWords, crossingWords, cyclesChart } from './sheet-charts';
+import { buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart } from './sheet-charts';
 
 /** Pinned routes side by side. Every figure opens in the margin; any line can be overridden. */
 @Component({
@@ -65,6 +66,9 @@ export class SheetStep {
   protected readonly buildUpWords = computed(() => buildUpWords(this.pins(), this.shops.currency()));
   protected readonly cycles = computed(() => cyclesChart(this.store.view()!, this.shops.currency()));
   protected readonly crossings = computed(() => crossingWords(this.store.view()!));
+  private readonly copies = computed(() => factsOf(this.store.doc()!, this.shops.site()).need.copies?.value ?? 1);
+  protected readonly byCopies = computed(() => copiesChart(this.store.view()!, this.copies(), this.shops.currency()));
+  protected readonly copiesCrossings = computed(() => crossingWords(this.store.view()!, this.store.view()!.copiesCurve, 'copies'));
   protected readonly workbook = computed(() => `/api/cases/${this.store.record()?.id}/sheet.xlsx`);
   protected readonly date = formatDate;
   protected readonly routeKey = routeKey;
