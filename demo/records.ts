@@ -61,6 +61,15 @@ const USED: readonly Used[] = [
   [9, 'Side panel insert, third', 'bend', 'pc', 380, 'in-use'],
 ];
 
+/** Machines of the plant, to be changed: name, process, room, ± on a short part and per 100 mm, how many, may run alone. */
+const MACHINES: readonly [string, string, [number, number, number], [number, number], number, boolean][] = [
+  ['Open printers by the window', 'extrusion-open', [350, 300, 300], [0.15, 0.1], 3, true],
+  ['Chamber printer', 'extrusion-chamber', [330, 300, 300], [0.08, 0.07], 1, true],
+  ['Fibre printer', 'extrusion-fibre', [300, 240, 190], [0.04, 0.04], 1, true],
+  ['Resin printer', 'vat-resin', [180, 140, 80], [0.05, 0.05], 1, true],
+  ['Machining centre 1', 'cnc-mill', [1000, 500, 500], [0.02, 0.005], 1, true],
+];
+
 const DAY_MS = 86_400_000;
 
 /** @param today the log ends shortly before it */
@@ -74,5 +83,8 @@ export function demoRecords(today: Date): DemoRecord[] {
     },
   }));
   const used = USED.map(([ago, tool, duty, material, cycles, ended, remark]): DemoRecord => ({ kind: 'tool-life', at: at(ago), values: { tool, duty, material, cycles, ended, ...(remark && { remark }) } }));
-  return [...builds, ...used].sort((a, b) => a.at.getTime() - b.at.getTime());
+  const machines = MACHINES.map(([name, process, [x, y, z], [a, b], count, alone]): DemoRecord => ({
+    kind: 'machine', at: at(300), values: { name, process, x, y, z, tolerance_a: a, tolerance_b: b, count, alone },
+  }));
+  return [...machines, ...builds, ...used].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

@@ -5,7 +5,7 @@ import { REQUIREMENTS, type Need, type RequirementSpec } from '../need/requireme
 import { factsOf } from '../plan/facts';
 import type { Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
-import { BUILT_IN_SITE, siteOf } from '../records/site';
+import { BUILT_IN_SITE, type Site, siteOf } from '../records/site';
 import { billLines } from '../routes/bill';
 import { evaluateRoute } from '../routes/evaluate-route';
 import { routeLines } from '../routes/worksheet';
@@ -75,8 +75,12 @@ describe('every check and remedy matters', () => {
   /** Where a remedy was offered, and what it did to the check that offered it. */
   const offered = new Map<string, { cost: number; changed: boolean }>();
   beforeAll(() => {
-    for (const doc of situations()) {
-      const facts = factsOf(doc, siteOf({ ...DEFAULT_SHOP, absent: ['extrusion-open'] }));
+    const usual = siteOf({ ...DEFAULT_SHOP, absent: ['extrusion-open'] });
+    const watched = siteOf({ ...DEFAULT_SHOP, calendar: { ...DEFAULT_SHOP.calendar, unattended: false } });
+    const all: (readonly [CaseDoc, Site])[] = [...situations()].map((doc) => [doc, usual]);
+    for (const size of [[120, 80, 40], [200, 150, 100], [240, 220, 200]] as const) all.push([demoDoc({ need: BASE, size_mm: [...size] }), watched]);
+    for (const [doc, site] of all) {
+      const facts = factsOf(doc, site);
       for (const [p, m] of ROUTES) {
         const context = routeContext(facts, p, m);
         const { checks } = screen(context);

@@ -1,4 +1,4 @@
-import { type Doubt, evaluateRoute, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
+import { type Doubt, evaluateRoute, type Lead, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
 import { fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
@@ -12,6 +12,7 @@ import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
 import { percentiles } from '../worksheet/sample';
 import { SheetError } from '../worksheet/types';
+import { processFor } from '../case/equip';
 import { type CaseFacts, formOf, shapeFor, sizeOf } from '../case/facts';
 import { inOrder } from './order';
 import { routeHolds } from './summary';
@@ -61,7 +62,8 @@ export const listPricing = (samples: number): { samples: number; price: Priced }
 type Priced = 'all' | 'holding' | 'none';
 
 /** What the checks look at on one route, without remedies. Mass and lead time are worked out only when a check asks for them. */
-export function routeContext(facts: CaseFacts, process: Process, material: Material): CheckContext {
+export function routeContext(facts: CaseFacts, bare: Process, material: Material): CheckContext {
+  const process = processFor(facts, bare.id, material.id);
   const { doc, site: { shop, evidence }, family, need } = facts;
   const printed = process.kind === 'print';
   const shape = shapeFor(doc, printed);
@@ -82,7 +84,8 @@ export function routeContext(facts: CaseFacts, process: Process, material: Mater
     loadMark: shape?.load,
     fill: fillOf(process, doc.overrides[routeKey({ process: process.id, material: material.id })]),
     holes: shape?.holes ?? shape?.study?.body.holes,
-    onSite: !shop.absent?.includes(process.id),
+    shift_h: (shop.calendar.shiftEnd_min - shop.calendar.shiftStart_min) / 60,
+    onSite: !!process.machine || !shop.absent?.includes(process.id),
     life: (metalFace) =>
       doc.overrides[routeKey({ process: process.id, material: material.id })]?.['life'] ??
         lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),
@@ -96,12 +99,18 @@ const NOTHING: ReadonlySet<string> = new Set();
 class RouteFigures {
   constructor(private readonly facts: CaseFacts, private readonly pin: Pin) {}
   private mass?: number;
-  private days?: number;
+  private lead?: Lead;
   get mass_kg(): number {
     return (this.mass ??= massOf(this.facts, this.pin));
   }
+  private get dates(): Lead {
+    return (this.lead ??= leadOf(this.facts, this.pin, []));
+  }
   get lead_days(): number {
-    return (this.days ??= leadOf(this.facts, this.pin, []).days);
+    return this.dates.days;
+  }
+  get build_h(): number {
+    return Math.max(0, ...this.dates.stages.filter((s) => s.resource === 'printer' && s.id !== 'queue' && s.id !== 'proof').map((s) => s.hours));
   }
 }
 

@@ -2,6 +2,7 @@ import type { Duty, Form } from '../need/family';
 import type { NumberInput } from '../inputs/spec';
 import type { Entry, Line, Range } from '../worksheet/types';
 import type { BuildStudy } from '../shape/study';
+import type { Machine } from './machine';
 import { TYPICAL } from '../shelf/types';
 
 /** People and machines that a stage needs; each has a queue and working hours in the shop. */
@@ -85,6 +86,10 @@ export interface Process {
   batch?: { least: number; says: string };
   /** What it takes beyond the usual, in a sentence. */
   skill?: string;
+  /** It may not run alone: somebody is by it, and a build has to fit into a shift. */
+  watched?: true;
+  /** The machine of the register that it is made on; absent where the book figures stand. */
+  machine?: Machine;
   /** Below this length, mm, it is the wrong machine. */
   smallest_mm?: number;
   /** What is handled that has a safety sheet. */

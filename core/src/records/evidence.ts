@@ -1,4 +1,5 @@
 import type { Duty } from '../need/family';
+import type { Machine } from '../process/machine';
 import type { Range } from '../worksheet/types';
 
 /**
@@ -29,6 +30,8 @@ export interface RatioEvidence {
 export interface Evidence {
   life: readonly LifeEvidence[];
   ratios: readonly RatioEvidence[];
+  /** The register of machines; absent in what was signed before there was one. */
+  machines?: readonly Machine[];
 }
 export const NO_EVIDENCE: Evidence = { life: [], ratios: [] };
 

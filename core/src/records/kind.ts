@@ -27,6 +27,8 @@ export interface RecordKind {
   what: string;
   /** Kept with a case, or with the site. */
   about: 'case' | 'site';
+  /** A kind of the site that is kept on the Shop page, not in the Log. */
+  page?: 'shop';
   inputs: readonly InputSpec[];
   /** A row in a few words. */
   title(values: Values): string;

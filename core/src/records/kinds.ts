@@ -2,12 +2,13 @@ import { NO_EVIDENCE, type Evidence } from './evidence';
 import type { RecordKind, RecordRow } from './kind';
 import { build } from './kinds/build';
 import { certificate } from './kinds/certificate';
+import { machine } from './kinds/machine';
 import { note } from './kinds/note';
 import { quote } from './kinds/quote';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
-export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, toolLife, build];
+export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, machine, toolLife, build];
 
 /** @throws Error for an unknown id */
 export function recordKindOf(id: string): RecordKind {
@@ -21,6 +22,12 @@ export function evidenceOf(rows: readonly RecordRow[]): Evidence {
   return RECORD_KINDS.reduce<Evidence>((sum, kind) => {
     const own = rows.filter((r) => r.kind === kind.id);
     const more = own.length ? kind.summarise?.(own) : undefined;
-    return more ? { life: [...sum.life, ...(more.life ?? [])], ratios: [...sum.ratios, ...(more.ratios ?? [])] } : sum;
+    return more
+      ? {
+        life: [...sum.life, ...(more.life ?? [])],
+        ratios: [...sum.ratios, ...(more.ratios ?? [])],
+        ...((sum.machines ?? more.machines) && { machines: [...(sum.machines ?? []), ...(more.machines ?? [])] }),
+      }
+      : sum;
   }, NO_EVIDENCE);
 }

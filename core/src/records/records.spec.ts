@@ -22,7 +22,7 @@ const life = (cycles: number, ended: string, more: Values = {}): RecordRow =>
 describe('kinds of record', () => {
   it('have a file each', () => {
     expect(readdirSync(join(__dirname, 'kinds')).sort()).toEqual(RECORD_KINDS.map((k) => `${k.id}.ts`).sort());
-    expect(() => recordKindOf('rumour')).toThrow('quote, certificate, note, tool-life, build');
+    expect(() => recordKindOf('rumour')).toThrow('quote, certificate, note, machine, tool-life, build');
   });
   it('are called by something a person wrote', () => {
     expect(recordKindOf('note').title({ text: 'Slips on wet days\nsee picture' })).toBe('Slips on wet days');

@@ -1,4 +1,5 @@
 import { contentKey, type Contribution } from '../case/contribution';
+import { processFor } from '../case/equip';
 import type { CaseFacts } from '../case/facts';
 import type { CaseDoc, Pin } from '../case/types';
 import { isoAt, layOut, type WorkCalendar } from '../lead/calendar';
@@ -18,7 +19,6 @@ import { routeKey } from '../case/types';
 import { shelfOf } from '../shelf/shelf';
 import { CONSTANTS } from '../process/constants';
 import { factEntries, type Process } from '../process/process';
-import { processOf } from '../process/processes';
 import { LEAD_ENTRY, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet } from './worksheet';
 
 const DAY_MIN = 1440;
@@ -117,7 +117,7 @@ const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ..
  */
 export function massOf(facts: CaseFacts, pin: Pin): number {
   const { doc, site } = facts;
-  const process = processOf(pin.process);
+  const process = processFor(facts, pin.process, pin.material);
   const kept = `${process.id}|${contentKey(facts.contributions)}`;
   const sheet = massSheets.get(kept);
   // What is used once is printed sparsely: another figure than the process's own.

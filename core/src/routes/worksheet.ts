@@ -1,3 +1,5 @@
+import { processFor } from '../case/equip';
+import { machineEntries } from '../process/machine';
 import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
 import { machiningEntries, shapeEntries } from '../case/shape-entries';
@@ -18,7 +20,6 @@ import type { Entry, Line, Override, Range, Source } from '../worksheet/types';
 import { billLines } from './bill';
 import { CONSTANTS } from '../process/constants';
 import { factEntries, type Process, type Stage } from '../process/process';
-import { processOf } from '../process/processes';
 
 /** Extra hardware, hours and weight that a route takes on to meet the need. */
 export interface RemedyLoad {
@@ -117,7 +118,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
   const wear = (need.wear?.value as WearMode | undefined) ?? 'none';
   const entries: Entry[] = [
     ...CONSTANTS,
-    ...shopEntries(site.shop),
+    ...machineEntries(process, shopEntries(site.shop)),
     ...shapeEntries(doc, printed),
     ...sparse(learned(factEntries(process), process, site.evidence), usedUp(family, material)),
     ...ownEntries(process, site.evidence),
@@ -319,7 +320,7 @@ const sheetCache = new Map<string, Sheet>();
 
 /** Gather and compile a pinned route. */
 export function routeSheet(facts: CaseFacts, pin: Pin, remedies: RemedyLoad): RouteSheet {
-  const process = processOf(pin.process);
+  const process = processFor(facts, pin.process, pin.material);
   const material = shelfOf(facts.site.shop).material(pin.material);
   const key = routeKey(pin);
   return sheetOf(facts, process, routeEntries(facts, process, material, remedies), material, routeOverrides(facts.doc, key), key);
@@ -346,7 +347,7 @@ export function sheetOf(
     const own = given[e.name];
     return own ? { ...e, low: own.low, likely: own.likely, high: own.high, source: own.source, key: `override.${key}.${e.name}` } : e;
   });
-  const id = `${process.id}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
+  const id = `${process.id}@${process.where}${process.watched ? ', watched' : ''}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
   let sheet = sheetCache.get(id);
   if (!sheet) {
     sheet = compileSheet(lines, entries.map((e) => e.name), Object.keys(overrides));

@@ -89,7 +89,9 @@ export interface CheckContext {
   /** Life of metal faces under this duty, cycles. */
   faceLife(): Range;
   /** Figures of this route before remedies, worked out when asked for. */
-  figures: { readonly mass_kg: number; readonly lead_days: number };
+  figures: { readonly mass_kg: number; readonly lead_days: number; /** Longest build, h. */ readonly build_h: number };
+  /** Hours that somebody is there at a stretch. */
+  shift_h: number;
 }
 
 /** One question put to a route. One file each in `checks/`; returns nothing when the need does not ask it. */

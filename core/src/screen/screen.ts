@@ -28,6 +28,7 @@ import { site } from './checks/site';
 import { stiffness } from './checks/stiffness';
 import { strength } from './checks/strength';
 import { tolerance } from './checks/tolerance';
+import { unattended } from './checks/unattended';
 import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
 import { bearing } from './checks/bearing';
@@ -80,6 +81,7 @@ const BY_ID = {
   drain,
   batch,
   'lead-time': leadTime,
+  unattended,
   site,
   release,
 };
@@ -108,7 +110,7 @@ function withRemedies(bare: CheckContext, wanted: readonly string[]): { ctx: Che
 }
 
 /** The same checks with the dear ones last: where the first failure ends it, most routes never get there. */
-const DEAR: readonly Check[] = [tolerance, wear, envelope, weight, leadTime];
+const DEAR: readonly Check[] = [tolerance, wear, envelope, weight, leadTime, unattended];
 const TELLING: readonly Check[] = [form, removal, batch, duty];
 const QUICK_FIRST = [...TELLING, ...CHECKS.filter((c) => !DEAR.includes(c) && !TELLING.includes(c)), ...DEAR];
 

@@ -8,6 +8,7 @@ import { SHOP_FIGURES, type Shop, type ShopFigure } from '@cuadro/core/shelf/sho
 import type { Range } from '@cuadro/core/worksheet/types';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
+import { RecordsView } from '../records/records-view';
 import { InputField } from '../shared/inputs/input-field';
 import { WorkingMargin } from '../shared/working-margin';
 
@@ -18,7 +19,7 @@ const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(
 @Component({
   selector: 'cu-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputField, MatButtonModule, MatCheckboxModule, WorkingMargin],
+  imports: [InputField, MatButtonModule, MatCheckboxModule, RecordsView, WorkingMargin],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
 })
@@ -27,6 +28,8 @@ export class ShopPage {
   private readonly service = inject(ShopService);
   private readonly margin = inject(MarginService);
 
+  protected readonly tabs = [{ id: 'figures', label: 'Rates and hours' }, { id: 'machines', label: 'Machines' }] as const;
+  protected readonly tab = signal<'figures' | 'machines'>('figures');
   /** The shop as edited and not yet saved. */
   private readonly edited = signal<Shop | undefined>(undefined);
   protected readonly shop = computed(() => this.edited() ?? this.service.shop());

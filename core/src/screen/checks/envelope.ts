@@ -14,8 +14,9 @@ const fits = new WeakMap<Size, Map<string, Fit>>();
 function fitOf(size: Size, process: Process): Fit {
   let kept = fits.get(size);
   if (!kept) fits.set(size, kept = new Map());
-  let f = kept.get(process.id);
-  if (!f) kept.set(process.id, f = fit(size.sorted, process.envelope_mm));
+  const room = process.envelope_mm.join();
+  let f = kept.get(room);
+  if (!f) kept.set(room, f = fit(size.sorted, process.envelope_mm));
   return f;
 }
 
@@ -27,11 +28,12 @@ export const envelope: Check = {
     const f = fitOf(size, process);
     const common = { value: f.side_mm, limit: f.room_mm, unit: 'mm', margin: 1 - f.share, basis: BASIS };
     const mm = (x: number): string => `${Math.round(x)} mm`;
+    const on = process.machine ? ` on ${process.machine.name}` : '';
     if (f.share <= 1 + 1e-9)
       return {
         ...common,
         state: 'pass',
-        reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.`,
+        reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${on}${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.`,
       };
     const { count } = sectioning(size.sorted, process.envelope_mm);
     if (isPrint(ctx) && count <= MOST_PIECES && taken.has('join-pieces'))
@@ -41,8 +43,12 @@ export const envelope: Check = {
         ...common,
         state: 'conditional',
         offers: ['join-pieces'],
-        reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: ${count} sections joined with dowels and bonding.`,
+        reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}${on}: ${count} sections joined with dowels and bonding.`,
       };
-    return { ...common, state: 'fail', reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}: too big${isPrint(ctx) ? `, even in ${MOST_PIECES} pieces` : ''}.` };
+    return {
+      ...common,
+      state: 'fail',
+      reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}${on}: too big${isPrint(ctx) ? `, even in ${MOST_PIECES} pieces` : ''}.`,
+    };
   },
 };
