@@ -3,7 +3,6 @@ import type { NumberInput } from '../inputs/spec';
 import type { Entry, Line, Range } from '../worksheet/types';
 import type { BuildStudy } from '../shape/study';
 import type { Machine } from './machine';
-import { TYPICAL } from '../shelf/types';
 
 /** People and machines that a stage needs; each has a queue and working hours in the shop. */
 export type Resource = 'engineer' | 'programmer' | 'printer' | 'mill' | 'bench' | 'metrology' | 'supplier' | 'carrier';
@@ -56,6 +55,8 @@ export interface Process {
   kind: 'print' | 'machine' | 'cut' | 'hand';
   where: 'house' | 'bureau';
   what: string;
+  /** Where its figures come from, in a sentence of its own. */
+  practice: string;
   /** As an instruction, for the head of a verdict: "Have it welded up". */
   imperative?: string;
   /** Largest part, mm, sorted long to short. */
@@ -127,6 +128,6 @@ export function factEntries(process: Process): Entry[] {
     spread: f.spread,
     whole: f.whole,
     key: `${process.id}.${f.id}`,
-    source: f.source ?? TYPICAL,
+    source: f.source ?? { kind: 'shelf' as const, text: process.practice },
   }));
 }

@@ -14,11 +14,21 @@ import { likelyInputs } from '../worksheet/sample';
 import { checkUnits } from '../worksheet/units';
 import { buildUp } from '../decide/evaluate-case';
 import { evaluateRoute, remedyLoad } from './evaluate-route';
+import { factEntries } from '../process/process';
 import { processOf, PROCESSES } from '../process/processes';
 import { routeEntries, routeLines, routeSheet, shopFiguresOf } from './worksheet';
 
 const NONE = remedyLoad([]);
 const pin = (process: string): { process: string; material: string } => ({ process, material: materialsFor(process)[0].id });
+
+describe('where figures come from', () => {
+  it('is said in a sentence of its own for every process', () => {
+    const said = PROCESSES.map((p) => p.practice);
+    for (const text of said) expect(text).toMatch(/^Practice: .{30,}\.$/);
+    expect(new Set(said).size).toBe(said.length);
+    for (const p of PROCESSES) for (const e of factEntries(p)) expect(e.source.text.length).toBeGreaterThan(30);
+  });
+});
 
 describe('every process', () => {
   it('has its file on the list', () => {
@@ -83,8 +93,8 @@ describe('the worksheet of a heated-chamber print', () => {
     expect(at('mass_part')).toBeCloseTo((39.8096 * 1.15) / 1000, 10);
     expect(at('material_cost')).toBeCloseTo(((39.8096 + 0.7875) * 1.15 * 1.06 * 160) / 1000, 8);
     expect(at('layers')).toBeCloseTo(80, 10);
-    // 80 layers with 6 s each and 1.5 islands of 1 s each.
-    expect(at('print_h')).toBeCloseTo((39.8096 + 0.7875) / 30 + (80 * (6 + 1.5)) / 3600, 10);
+    // 35 cm³/h, of which filled nylon takes 0.65; 80 layers with 6 s each and 1.5 islands of 1 s each.
+    expect(at('print_h')).toBeCloseTo((39.8096 + 0.7875) / (35 * 0.65) + (80 * (6 + 1.5)) / 3600, 10);
   });
   it('replaces worn tools: 2 copies sharing 32 000 cycles at 12 000 a tool (× 0.6 for rubbing) need 3 each', () => {
     expect(at('life')).toBeCloseTo(7200, 8);

@@ -45,6 +45,7 @@ const WITHOUT: Process = {
   label: 'Doing without',
   kind: 'hand',
   where: 'house',
+  practice: 'What the need says of a day without it.',
   what: 'What happens as long as there is no tool.',
   envelope_mm: [1e6, 1e6, 1e6],
   tolerance: { a_mm: 0, b_per_mm: 0 },

@@ -169,6 +169,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       source: { kind: 'standard', text: 'From the activity network and the working calendar; open the lead time.' },
     },
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
+    shelf('flow', 'Speed of extrusion, easy plastic = 1', '', exactly(material.flow ?? 1)),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
     lifeEntry(family, material, wear, remedies.metalFace, site.evidence, process.uses),
     faceEntry(family.duty, wear, remedies.metalFace, site.evidence),

@@ -45,6 +45,8 @@ export interface Material {
   contact: 'ask' | 'never';
   /** Cutting effort relative to aluminium 6061 (1); only for stock that is cut. */
   cutting?: number;
+  /** Of an extruder's throughput, how much it takes: filled and hot plastics are laid down more slowly. All of it when left out. */
+  flow?: number;
   /** Continuous fibre laid into it, price per cm³ of fibre. */
   fibre_per_cm3?: Range;
   /** How it is got out of what was made around it. */

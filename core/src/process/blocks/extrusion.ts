@@ -55,7 +55,7 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
       name: 'print_h',
       label: 'Printing one tool',
       unit: 'h',
-      expr: `(deposit + support_volume) / deposition + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${
+      expr: `(deposit + support_volume) / (deposition * flow) + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${
         fibre ? ' + fibre_h' : ''
       }`,
       note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.',

@@ -9,6 +9,7 @@ export const binderSand: Process = {
   kind: 'print',
   where: 'bureau',
   what: 'Foundry moulds and cores straight from the model, without a pattern; one casting each, fragile.',
+  practice: 'Practice: foundry suppliers; a box is paid for whole, cleaning and coating by the surface.',
   envelope_mm: [1800, 1000, 700],
   tolerance: { a_mm: 0.3, b_per_mm: 0.001 },
   limits: { wall_mm: 4, gap_mm: 4, hole_mm: 6 },

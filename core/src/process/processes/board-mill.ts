@@ -9,6 +9,7 @@ export const boardMill: Process = {
   kind: 'machine',
   where: 'bureau',
   what: 'Boards bonded to a block, milled fast and sealed: one-off moulds, plugs, patterns. Little heat, few cycles.',
+  practice: 'Practice: model makers with a large router; boards are bonded, milled fast and sealed.',
   imperative: 'Have it milled from tooling board',
   envelope_mm: [4000, 2000, 1000],
   tolerance: { a_mm: 0.1, b_per_mm: 0.0003 },

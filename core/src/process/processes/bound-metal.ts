@@ -9,6 +9,7 @@ export const boundMetal: Process = {
   kind: 'print',
   where: 'bureau',
   what: 'Steel inserts and wear faces without loose powder; debound and sintered, small.',
+  practice: 'Practice: bound-metal extrusion with debinding and a shared furnace; parts up to a palm.',
   envelope_mm: [200, 150, 120],
   tolerance: { a_mm: 0.15, b_per_mm: 0.008 },
   limits: { wall_mm: 1.5, gap_mm: 1, hole_mm: 1.5 },

@@ -7,6 +7,7 @@ export const castTool: Process = {
   kind: 'machine',
   where: 'house',
   what: 'Filled resin poured against a pattern or the part itself: nests, form blocks and masks that take a shape off something that exists.',
+  practice: 'Practice: tool rooms that pour filled resin against a pattern; hours are those of hands, not of machines.',
   imperative: 'Have it cast in filled resin',
   envelope_mm: [1200, 800, 500],
   tolerance: { a_mm: 0.15, b_per_mm: 0.001 },

@@ -6,6 +6,7 @@ export const clampSet: Process = {
   kind: 'hand',
   where: 'house',
   what: 'Catalogue clamps, stops and V-blocks on a drilled plate: no design, ready this week, set up anew for each part.',
+  practice: 'Practice: catalogue prices of clamps and stops, and a bench hour to lay them out.',
   imperative: 'Set it up from catalogue clamps',
   envelope_mm: [1500, 800, 400],
   tolerance: { a_mm: 0.15, b_per_mm: 0.0003 },

@@ -8,6 +8,7 @@ export const cncMill: Process = {
   kind: 'machine',
   where: 'house',
   what: 'Hard, hot, accurate, long-lived; waits for programmer and machine.',
+  practice: 'Practice: three-axis centres in job shops, aluminium as the measure; harder stock by its cutting effort.',
   imperative: 'Have it milled',
   envelope_mm: [1000, 500, 500],
   tolerance: { a_mm: 0.02, b_per_mm: 0.00005 },

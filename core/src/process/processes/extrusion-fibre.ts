@@ -1,7 +1,7 @@
 import { coolingEntries, EXTRUSION_STAGES, extrusionFacts, extrusionLines } from '../blocks/extrusion';
 import { fact, type Process } from '../process';
 
-const FACTS = extrusionFacts({ rate: [8, 14, 20], bed_cm2: 600, warm_h: 0.2 });
+const FACTS = extrusionFacts({ rate: [14, 24, 34], bed_cm2: 600, warm_h: 0.2 });
 
 export const extrusionFibre: Process = {
   id: 'extrusion-fibre',
@@ -9,6 +9,7 @@ export const extrusionFibre: Process = {
   kind: 'print',
   where: 'house',
   what: 'Stiff fixtures, fingers and jaws; fibre lies in the layer planes only.',
+  practice: 'Practice: machines that lay continuous fibre, with a nozzle of 0.4; slow and close.',
   envelope_mm: [300, 240, 190],
   tolerance: { a_mm: 0.04, b_per_mm: 0.0004 },
   roughness_um: { low: 6, likely: 10, high: 15 },

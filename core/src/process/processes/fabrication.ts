@@ -7,6 +7,7 @@ export const fabrication: Process = {
   kind: 'machine',
   where: 'house',
   what: 'Bar, plate and tube sawn, joined and machined where it locates: frames and large fixtures; each piece is a drawing and a joint.',
+  practice: 'Practice: frame builders who saw, weld or bolt and machine where it locates.',
   imperative: 'Have it built up from pieces',
   envelope_mm: [3000, 1500, 1200],
   // After the datum faces have been machined.

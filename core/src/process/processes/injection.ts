@@ -9,6 +9,7 @@ export const injection: Process = {
   kind: 'machine',
   where: 'bureau',
   what: 'A die of thousands first, then pieces for cents: for hundreds of one shape that will not change.',
+  practice: 'Practice: quotes for small aluminium and steel dies of one or two cavities, and the hour of the press.',
   imperative: 'Have it moulded',
   envelope_mm: [400, 300, 150],
   tolerance: { a_mm: 0.08, b_per_mm: 0.002 },

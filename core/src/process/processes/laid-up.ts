@@ -8,6 +8,7 @@ export const laidUp: Process = {
   kind: 'machine',
   where: 'bureau',
   what: 'A pattern first, then fibre and resin over it: light, large, close to the expansion of the part; weeks and two shapes to make.',
+  practice: 'Practice: laminating shops; a pattern first, cure and post-cure in an oven.',
   imperative: 'Have it laid up on a pattern',
   envelope_mm: [6000, 3000, 2000],
   tolerance: { a_mm: 0.3, b_per_mm: 0.0003 },

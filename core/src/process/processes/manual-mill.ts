@@ -8,6 +8,7 @@ export const manualMill: Process = {
   kind: 'hand',
   where: 'house',
   what: 'Blocks and plates with a few holes, without a program.',
+  practice: 'Practice: tool rooms with a manual mill and drill, a few holes and faces.',
   envelope_mm: [600, 300, 250],
   tolerance: { a_mm: 0.05, b_per_mm: 0.0002 },
   roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },

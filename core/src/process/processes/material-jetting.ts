@@ -8,6 +8,7 @@ export const materialJetting: Process = {
   kind: 'print',
   where: 'bureau',
   what: 'Very fine and smooth, hard and soft in one piece, clear or coloured; creeps, ages, dislikes heat and oil.',
+  practice: 'Practice: jetting bureaus; layers are fast or slow by the width of the tray, not by the part.',
   envelope_mm: [480, 380, 200],
   tolerance: { a_mm: 0.05, b_per_mm: 0.0005 },
   limits: { wall_mm: 0.6, gap_mm: 0.3, hole_mm: 0.8 },

@@ -9,6 +9,7 @@ export const metalPowder: Process = {
   kind: 'print',
   where: 'bureau',
   what: 'Dense metal in shapes no cutter reaches, cooling that follows the shape; dear, stressed, supported, rough.',
+  practice: 'Practice: metal fusion bureaus with one laser of 400 W; plate, wire cut and heat treatment are paid for.',
   envelope_mm: [280, 280, 350],
   tolerance: { a_mm: 0.05, b_per_mm: 0.0005 },
   limits: { wall_mm: 0.6, gap_mm: 0.5, hole_mm: 0.8 },

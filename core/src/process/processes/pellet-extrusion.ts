@@ -8,6 +8,7 @@ export const pelletExtrusion: Process = {
   kind: 'print',
   where: 'bureau',
   what: 'Metre-sized moulds and fixtures, printed near net and milled to size; the layer must neither sag nor go cold.',
+  practice: 'Practice: suppliers of metre-sized prints at 4 to 20 kg an hour, milled near net.',
   envelope_mm: [4000, 2000, 1500],
   // As it leaves the mill, not the extruder.
   tolerance: { a_mm: 0.12, b_per_mm: 0.0001 },

@@ -4,6 +4,7 @@ export const powderFusing = powderBed({
   id: 'powder-fusing',
   label: 'Polymer powder bed, fusing agent',
   what: 'As the laser-fused bed, a whole layer at once: finer skin, quick for a full bin of small parts; grey, a smaller bin.',
+  practice: 'Practice: bureaus with fusing-agent machines; a full bin overnight, cooled as long again.',
   envelope_mm: [380, 284, 250],
   tolerance: { a_mm: 0.06, b_per_mm: 0.002 },
   roughness_um: { low: 5, likely: 8, high: 12 },

@@ -4,6 +4,7 @@ export const powderPolymer = powderBed({
   id: 'powder-polymer',
   label: 'Polymer powder bed',
   what: 'Strong in every direction, no support, batches; the whole bin is paid for, cooling takes as long as building.',
+  practice: 'Practice: bureaus with laser powder beds; a bin takes a day and cools another.',
   envelope_mm: [550, 330, 330],
   tolerance: { a_mm: 0.05, b_per_mm: 0.002 },
   roughness_um: { low: 6, likely: 9, high: 13 },

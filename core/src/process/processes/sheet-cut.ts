@@ -7,6 +7,7 @@ export const sheetCut: Process = {
   kind: 'cut',
   where: 'house',
   what: 'Laser- or water-jet-cut plate, tapped or reamed by hand.',
+  practice: 'Practice: laser and water-jet cutters, by the metre of cut and the pierce.',
   envelope_mm: [3000, 1500, 25],
   tolerance: { a_mm: 0.1, b_per_mm: 0.0002 },
   roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },

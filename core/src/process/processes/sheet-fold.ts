@@ -6,6 +6,7 @@ export const sheetFold: Process = {
   kind: 'cut',
   where: 'house',
   what: 'Cut flat, folded, riveted or welded: guards and covers.',
+  practice: 'Practice: sheet shops; cut flat, folded, riveted or welded.',
   imperative: 'Fold it from sheet',
   envelope_mm: [2500, 1200, 800],
   tolerance: { a_mm: 0.3, b_per_mm: 0.0005 },

@@ -7,6 +7,7 @@ export const turning: Process = {
   kind: 'machine',
   where: 'house',
   what: 'Round tools from bar: nests, mandrels, pins, bushes; quick, round and true.',
+  practice: 'Practice: tool-room lathes, aluminium as the measure.',
   imperative: 'Have it turned',
   envelope_mm: [800, 250, 250],
   tolerance: { a_mm: 0.015, b_per_mm: 0.00005 },

@@ -8,6 +8,7 @@ export const vatResin: Process = {
   kind: 'print',
   where: 'house',
   what: 'Fine detail and smooth faces; needs washing and curing, ages in sunlight.',
+  practice: 'Practice: desktop and bench resin machines of 0.05 to 0.1 mm layers, washed and cured.',
   envelope_mm: [180, 140, 80],
   tolerance: { a_mm: 0.05, b_per_mm: 0.0005 },
   roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },

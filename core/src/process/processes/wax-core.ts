@@ -8,6 +8,7 @@ export const waxCore: Process = {
   kind: 'machine',
   where: 'bureau',
   what: 'A metal master tool first, then wax cores by the hundred, melted out after the cure.',
+  practice: 'Practice: investment and laminating shops with a metal master tool.',
   imperative: 'Have wax cores cast',
   envelope_mm: [600, 400, 300],
   tolerance: { a_mm: 0.2, b_per_mm: 0.003 },

@@ -33,6 +33,8 @@ export interface Row {
   wear: number;
   creep: number;
   cutting?: number;
+  /** Of the machine's throughput, how much it takes; all of it when left out. */
+  flow?: number;
   fibre?: number;
   /** µm/(m·K) */
   cte: number;
@@ -85,6 +87,7 @@ export function materials(family: Material['family'], rows: Row[]): Material[] {
     contact: r.contact ?? 'ask',
     removal: r.removal ?? 'stays',
     cutting: r.cutting,
+    ...(r.flow !== undefined && { flow: r.flow }),
     fibre_per_cm3: r.fibre === undefined ? undefined : around(r.fibre, 0.2),
     note: r.note,
     source: TYPICAL,
