@@ -1,26 +1,14 @@
-import { routeKey, type Letter } from '@cuadro/core/case/types';
-import { evaluateCase, RISK_SAMPLES } from '@cuadro/core/decide/evaluate-case';
-import type { RouteOption } from '@cuadro/core/decide/options';
-import { routeHolds } from '@cuadro/core/decide/summary';
-import { contending } from '@cuadro/core/decide/today-option';
-import { factsOf } from '@cuadro/core/plan/facts';
+import { spreadOf, type Way, weigh } from '@cuadro/core/decide/ways';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
-import { evaluateRoute, type RouteResult } from '@cuadro/core/routes/evaluate-route';
-import { valueOf } from '@cuadro/core/worksheet/evaluate';
-import { percentiles } from '@cuadro/core/worksheet/sample';
 import { type Command, parse, print } from '../command';
 import { readCase } from '../need';
 
 const usage = 'decide NEED.json';
-/** Samples for a way that is not pinned. */
-const LIST = 4000;
-const SEED = 20_260;
 
 /** A way as one row: money figures are medians; p10, p50 and p90 are those of the programme with waiting. */
-function row(option: RouteOption, result: RouteResult | undefined, letter: Letter | null): Record<string, unknown> {
-  const spread = (name: string) => percentiles(result!.risk!.columns.get(name) ?? valueOf(result!.point, name));
-  const median = (name: string): number | null => (result ? spread(name).p50 : null);
-  const programme = result && spread('programme_with_wait');
+function row({ letter, option, result }: Way): Record<string, unknown> {
+  const median = (name: string): number | null => (result ? spreadOf(result, name).p50 : null);
+  const programme = result && spreadOf(result, 'programme_with_wait');
   return {
     letter,
     process: option.process,
@@ -50,28 +38,13 @@ export const decide: Command = {
   usage,
   async run(args) {
     const { file } = parse(args, usage, {});
-    const doc = await readCase(file, usage);
-    const facts = factsOf(doc, BUILT_IN_SITE);
-    const { view, results } = evaluateCase(doc, BUILT_IN_SITE, RISK_SAMPLES, SEED);
-    const { verdict, pins } = view;
-    const letters = new Map(pins.map((p) => [routeKey(p.option), p.letter]));
-    const ways = [...pins.filter((p) => p.letter === 'T').map((p) => p.option), ...view.options].map((option) => {
-      const letter = letters.get(routeKey(option));
-      const result = letter ? results.get(letter) : routeHolds(option) ? evaluateRoute(facts, option, option.remedies, LIST, SEED) : undefined;
-      return row(option, result, letter ?? null);
-    });
-    const chosen = ways.find((w) => w['letter'] !== null && w['letter'] === verdict.letter);
-    const possible = ways.filter((w) => w['state'] !== 'fail' && w['state'] !== 'unknown' && (w['letter'] !== 'T' || contending(facts)));
-    const cheapest = possible.reduce<Record<string, unknown> | undefined>(
-      (b, w) => (!b || (w['programme_with_wait'] as number) < (b['programme_with_wait'] as number) ? w : b),
-      undefined,
-    );
+    const { verdict, ways, recommended, cheapest } = weigh(await readCase(file, usage), BUILT_IN_SITE);
     const { kind, headline, reasons, conditions, cautions } = verdict;
     print({
-      verdict: { kind, headline, process: chosen?.['process'] ?? null, material: chosen?.['material'] ?? null, reasons, conditions, cautions },
-      recommended: chosen ?? null,
-      cheapest: cheapest ?? null,
-      ways,
+      verdict: { kind, headline, process: recommended?.option.process ?? null, material: recommended?.option.material ?? null, reasons, conditions, cautions },
+      recommended: recommended ? row(recommended) : null,
+      cheapest: cheapest ? row(cheapest) : null,
+      ways: ways.map(row),
     });
   },
 };

@@ -85,6 +85,8 @@ export interface Process {
   duties?: readonly Duty[];
   /** Fewest pieces for which it is run, and why. */
   batch?: { least: number; says: string };
+  /** Few tools have been made this way: what is known, and what to ask for first. */
+  thin?: string;
   /** What it takes beyond the usual, in a sentence. */
   skill?: string;
   /** It may not run alone: somebody is by it, and a build has to fit into a shift. */

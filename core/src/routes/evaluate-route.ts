@@ -63,6 +63,8 @@ export function remedyLoad(remedies: readonly Remedy[], doubt: Doubt = NO_DOUBT)
     once_hours: remedies.reduce((s, r) => plus(s, r.once_hours), ZERO),
     metalFace: faces.length > 0,
     face: { money: faces.reduce((s, r) => plus(s, r.money), ZERO), hours: faces.reduce((s, r) => plus(s, r.hours), ZERO) },
+    parts_h: remedies.reduce((m, r) => (r.parts_h && r.parts_h.likely > m.likely ? r.parts_h : m), ZERO),
+    rest_h: remedies.reduce((s, r) => plus(s, r.rest_h ?? ZERO), ZERO),
     extraPieces: remedies.reduce((s, r) => s + (r.extraPieces ?? 0), 0),
     lifeUsed: Math.min(1, ...remedies.map((r) => r.lifeUsed ?? 1)),
     names: remedies.map((r) => r.how),

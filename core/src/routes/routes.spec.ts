@@ -7,19 +7,53 @@ import { factsOf } from '../plan/facts';
 import { BUILT_IN_SITE } from '../records/site';
 import { join } from 'node:path';
 import { DEFAULT_SHOP } from '../shelf/shop';
-import { materialsFor, MATERIALS } from '../shelf/shelf';
+import { material, materialsFor, MATERIALS } from '../shelf/shelf';
 import { demoDoc } from '../case/testing';
 import { evaluate, requireFinite, valueOf } from '../worksheet/evaluate';
 import { likelyInputs } from '../worksheet/sample';
 import { checkUnits } from '../worksheet/units';
 import { buildUp } from '../decide/evaluate-case';
-import { evaluateRoute, remedyLoad } from './evaluate-route';
+import { plainFacts } from '../case/facts';
+import { routeContext } from '../decide/options';
+import { priced, remedyKind } from '../screen/remedies';
+import { evaluateRoute, leadOf, remedyLoad } from './evaluate-route';
 import { factEntries } from '../process/process';
 import { processOf, PROCESSES } from '../process/processes';
 import { routeEntries, routeLines, routeSheet, shopFiguresOf } from './worksheet';
 
 const NONE = remedyLoad([]);
 const pin = (process: string): { process: string; material: string } => ({ process, material: materialsFor(process)[0].id });
+
+describe('what remedies wait for', () => {
+  const lead = (remedies: string[], pin = { process: 'powder-polymer', material: 'pa12-powder' }) => {
+    const doc = demoDoc({ need: { wear: { level: 'must', value: 'abrasive', from: '' }, cyclesPerYear: { level: 'must', value: 20_000, from: '' } } });
+    const facts = plainFacts(doc, BUILT_IN_SITE);
+    const ctx = routeContext(facts, processOf(pin.process), material(pin.material));
+    return leadOf(facts, pin, remedies.map((id) => priced(remedyKind(id), ctx)));
+  };
+  it('is in the date: steel faces have to be there, a coat has to dry', () => {
+    const bare = lead([]), faced = lead(['metal-face']), coated = lead(['coating']);
+    const stage = (l: typeof bare, id: string) => l.stages.find((s) => s.id === id);
+    expect([stage(bare, 'parts'), stage(bare, 'rest')]).toEqual([undefined, undefined]);
+    expect(stage(faced, 'parts')!.hours).toBe(20);
+    expect(stage(coated, 'rest')!.hours).toBe(24);
+    expect(coated.days).toBeGreaterThan(bare.days);
+    // Ordered while the bureau builds: it delays nothing that the build does not.
+    const fit = faced.stages.find((s) => s.start_min >= stage(faced, 'parts')!.end_min && s.id !== 'parts')!;
+    expect(fit).toBeDefined();
+    // In the house a print is quicker than its steel.
+    const own = { process: 'extrusion-open', material: 'petg' };
+    expect(lead(['metal-face'], own).days).toBeGreaterThan(lead([], own).days + 0.5);
+    for (const s of faced.stages) expect(Number.isFinite(s.end_min)).toBe(true);
+  });
+  it('is waited for before it is measured, whatever the process', () => {
+    for (const p of PROCESSES) {
+      const l = lead(['coating'], { process: p.id, material: materialsFor(p.id)[0].id });
+      const rest = l.stages.find((s) => s.id === 'rest'), inspect = l.stages.find((s) => s.id === 'inspect');
+      if (rest && inspect) expect(inspect.start_min).toBeGreaterThanOrEqual(rest.end_min);
+    }
+  });
+});
 
 describe('where figures come from', () => {
   it('is said in a sentence of its own for every process', () => {

@@ -33,6 +33,9 @@ export interface RemedyLoad {
   face: { money: Range; hours: Range };
   /** Share of its life after which a tool is replaced: all of it, or what was planned. */
   lifeUsed: number;
+  /** Hours until the last of what is bought for them is there, and hours that pass by themselves. */
+  parts_h: Range;
+  rest_h: Range;
   /** Pieces made to be measured, beside those that are used. */
   extraPieces: number;
   names: string[];
@@ -65,6 +68,22 @@ function stagesOf(process: Process, contributions: readonly Contribution[]): rea
   const out: Stage[] = [{ id: 'model', label: 'Model it, draw in the remedies', resource: 'engineer', mode: 'work', hours: 'redraw_h' }, ...process.stages];
   // A first one is made and measured when everything is prepared.
   out.splice(2, 0, { id: 'proof', label: 'Make and measure a first one', resource: 'printer', mode: 'run', hours: 'proof_h' });
+  // What is bought is ordered when the model is done, and has to be there when somebody fits it; coats dry before they are measured.
+  const fit = out.findIndex((s, k) => k > 2 && (s.resource === 'bench' || s.resource === 'metrology'));
+  const measure = out.findIndex((s) => s.id === 'inspect');
+  const rest: Stage = { id: 'rest', label: 'Coats dry, ovens run', resource: 'bench', mode: 'run', hours: 'rest_h' };
+  if (fit >= 0) {
+    out[fit] = { ...out[fit], after: [...(out[fit].after ?? [measure === fit ? rest.id : out[fit - 1].id]), 'parts'] };
+    out.splice(measure < 0 ? out.length : measure, 0, rest);
+    out.splice(measure === fit ? fit + 1 : fit, 0, {
+      id: 'parts',
+      label: 'Wait for what is bought',
+      resource: 'carrier',
+      mode: 'work',
+      hours: 'parts_h',
+      after: ['model'],
+    });
+  }
   if (giftSum(contributions, 'fitting_hours')) {
     const inspect = out.findIndex((s) => s.resource === 'metrology');
     out.splice(inspect < 0 ? out.length : inspect, 0, {
@@ -184,6 +203,8 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     },
     remedy('remedy_money', 'Metal parts and remedies, bought', 'money', remedies.money),
     remedy('remedy_hours', 'Fitting metal parts and remedies', 'h', remedies.hours),
+    remedy('parts_h', 'Wait for what is bought for the remedies', 'h', remedies.parts_h),
+    remedy('rest_h', 'Coats that dry, ovens that run', 'h', remedies.rest_h),
     remedy('extra_pieces', 'First prints, to be measured', '', exactly(remedies.extraPieces)),
     {
       name: 'proof_run_h',

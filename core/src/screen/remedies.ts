@@ -69,7 +69,7 @@ export const wearIsOnMetal = (ctx: CheckContext): boolean => REMEDIES.some((r) =
 
 /** A remedy priced on one route. */
 export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
-  const { id, label, how, metalFace, habit, lifeUsed, extraPieces } = kind;
+  const { id, label, how, metalFace, habit, lifeUsed, extraPieces, parts_h, rest_h } = kind;
   return {
     id,
     label,
@@ -80,6 +80,8 @@ export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
     ...(habit && { habit }),
     ...(lifeUsed && { lifeUsed }),
     ...(extraPieces && { extraPieces }),
+    ...(parts_h && { parts_h }),
+    ...(rest_h && { rest_h }),
   };
 }
 

@@ -37,6 +37,10 @@ export interface RemedyKind {
   lifeUsed?: number;
   /** Pieces made and not used: a first print to be measured. */
   extraPieces?: number;
+  /** Working hours until what is bought or made for it is there; it is ordered when the model is done. */
+  parts_h?: Range;
+  /** Hours that pass by themselves before it is inspected: a coat dries, an oven runs. */
+  rest_h?: Range;
   /** What is handled: safety sheets are to be had of these. */
   chemicals?: readonly string[];
   /** Other remedies with which it quarrels, and why. */
@@ -54,6 +58,8 @@ export interface Remedy extends RemedyCost {
   habit?: boolean;
   lifeUsed?: number;
   extraPieces?: number;
+  parts_h?: Range;
+  rest_h?: Range;
 }
 
 const NONE: Range = { low: 0, likely: 0, high: 0 };

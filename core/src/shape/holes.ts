@@ -264,3 +264,23 @@ function order(found: Hole[]): Hole[] {
 
 /** Deep for its width: drills run off, break and scrap the work. */
 export const isDeep = (h: Pick<Hole, 'diameter_mm' | 'depth_mm'>): boolean => h.depth_mm > 5 * h.diameter_mm;
+
+/** Where a hole is opened: on its axis, at its end, with the way out of the part. */
+export const mouthOf = ({ centre, axis, depth_mm }: Hole): { point: Vec3; normal: Vec3 } => ({
+  point: centre.map((c, k) => c + (axis[k] * depth_mm) / 2) as Vec3,
+  normal: axis,
+});
+
+/** How far a point lies from the wall of a hole, mm. */
+function offWall({ centre, axis, diameter_mm, depth_mm }: Hole, p: Vec3): number {
+  const d = p.map((x, k) => x - centre[k]) as Vec3;
+  const along = dot(d, axis);
+  const aside = Math.hypot(...d.map((x, k) => x - axis[k] * along));
+  return Math.abs(aside - diameter_mm / 2) + Math.max(0, Math.abs(along) - depth_mm / 2);
+}
+
+/** The hole on whose wall a point lies, to within half its width; none where there is no wall near. */
+export function holeAt(holes: readonly Hole[], p: Vec3): Hole | undefined {
+  const [nearest] = [...holes].sort((a, b) => offWall(a, p) - offWall(b, p));
+  return nearest && offWall(nearest, p) <= nearest.diameter_mm / 2 ? nearest : undefined;
+}

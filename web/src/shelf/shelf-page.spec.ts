@@ -43,7 +43,7 @@ describe('the shelf', () => {
     const { press, note } = open('Processes');
     press('Filament extrusion, open frame');
     const figure = (label: string): string | undefined => note().rows!.find((r) => r.label === label)?.text;
-    expect(figure('Deposition rate, cm³/h')).toBe('10 · 18 · 28');
+    expect(figure('Deposition rate, cm³/h')).toBe('18 · 30 · 60');
     expect(figure('Layer height, mm')).toBe('0.2 · 0.25 · 0.3');
     expect(figure('Shop-floor hands, CHF/h')).toBe('70 · 80 · 90');
     expect(note().rows!.map((r) => r.label)).toContain('Wait: own printers, h');

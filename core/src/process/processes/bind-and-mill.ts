@@ -11,6 +11,7 @@ export const bindAndMill: Process = {
   where: 'bureau',
   what: 'Each whole layer of powder is bound, then milled, then all is sintered: fine and accurate small metal parts, many of one kind.',
   practice: 'Practice: small hybrid metal machines run as a service; layers are milled, so that hours follow layers, not pieces.',
+  thin: 'Few tools have been made this way: ask the supplier for one that is in use, and try an insert first.',
   envelope_mm: [120, 80, 40],
   tolerance: { a_mm: 0.03, b_per_mm: 0.003 },
   limits: { wall_mm: 0.3, gap_mm: 0.2, hole_mm: 0.4 },

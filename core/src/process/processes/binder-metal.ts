@@ -11,6 +11,7 @@ export const binderMetal: Process = {
   where: 'bureau',
   what: 'Many small metal parts without supports; sintered, so they shrink by a sixth and more.',
   practice: 'Practice: bureaus with a sintering furnace; shrinkage and yield are those of parts the size of a fist.',
+  thin: 'Few tools stand as evidence; sizes are met after trials: ask for a measured piece first.',
   envelope_mm: [250, 150, 100],
   tolerance: { a_mm: 0.1, b_per_mm: 0.01 },
   limits: { wall_mm: 1, gap_mm: 0.8, hole_mm: 1.2 },

@@ -9,6 +9,7 @@ export const flexibleCore: Process = {
   where: 'bureau',
   what: 'A silicone bladder or a mandrel in segments, pulled out and used again: for hollows with an opening large enough.',
   practice: 'Practice: laminators who cast bladders or build segmented mandrels themselves.',
+  thin: 'Evidence is thin: try the pull on one section before all are made.',
   imperative: 'Have a reusable core made',
   envelope_mm: [1500, 400, 400],
   tolerance: { a_mm: 0.4, b_per_mm: 0.003 },

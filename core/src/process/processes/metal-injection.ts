@@ -11,6 +11,7 @@ export const metalInjection: Process = {
   where: 'bureau',
   what: 'Small steel parts by the thousand from a die, sintered; shrinks by a sixth, which the die allows for.',
   practice: 'Practice: suppliers of small sintered steel parts by the thousand.',
+  thin: 'Known for parts, hardly for tools: ask for a measured piece of the same wall first.',
   imperative: 'Have it moulded in metal',
   envelope_mm: [100, 60, 40],
   tolerance: { a_mm: 0.03, b_per_mm: 0.004 },

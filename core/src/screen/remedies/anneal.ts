@@ -7,6 +7,7 @@ export const anneal: RemedyKind = {
   id: 'anneal',
   label: 'annealing',
   how: 'annealed in an oven, bedded in salt or sand, and measured again',
+  rest_h: range(6, 12, 24),
   fits: ({ process, material }) =>
     process.kind === 'print' &&
     (material.id.startsWith('pla') || material.id.startsWith('pa') || material.id.startsWith('pekk') || material.id.startsWith('resin')),

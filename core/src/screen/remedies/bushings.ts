@@ -8,6 +8,7 @@ export const bushings: RemedyKind = {
   id: 'bushings',
   label: 'steel bushings',
   how: 'steel bushings or inserts bonded in place on a jig',
+  parts_h: range(4, 12, 40),
   fits: ({ process, family, material }) => process.kind === 'print' && !usedUp(family, material),
   cost: ({ holes }) => {
     // So many bores are counted where the mesh does not tell; more than these are not all to be held.

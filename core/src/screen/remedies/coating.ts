@@ -8,6 +8,7 @@ export const coating: RemedyKind = {
   label: 'a protective coat',
   how: 'two coats of a resistant paint, renewed when it chips',
   chemicals: ['the paint'],
+  rest_h: range(12, 24, 48),
   fits: isPlastic,
   cost: (ctx) => {
     const a = surface_m2(ctx);

@@ -4,6 +4,7 @@ export const compressionLimiters: RemedyKind = {
   id: 'compression-limiters',
   label: 'compression limiters',
   how: 'steel sleeves under the clamps and bolt heads, so that they press on metal',
+  parts_h: range(4, 12, 30),
   fits: ({ process, family, material, need }) =>
     process.kind === 'print' && material.family !== 'metal' &&
     (family.loadCase === 'compression' || need.loadDirection?.value === 'compression' || !!need.boltTorque?.value),

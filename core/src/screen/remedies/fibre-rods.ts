@@ -5,6 +5,7 @@ export const fibreRods: RemedyKind = {
   id: 'fibre-rods',
   label: 'bonded carbon rods',
   how: 'carbon rods bonded into printed channels along the bending',
+  parts_h: range(4, 12, 40),
   fits: ({ process, material, family }) => process.kind === 'print' && material.family === 'polymer' && family.loadCase === 'bending',
   cost: ({ size }) =>
     costs({

@@ -1,5 +1,5 @@
 import { sectioning } from '../../shape/envelope';
-import { costs, type RemedyKind } from '../remedy';
+import { costs, range, type RemedyKind } from '../remedy';
 import { times } from '../traits';
 
 export const joinPieces: RemedyKind = {
@@ -7,6 +7,7 @@ export const joinPieces: RemedyKind = {
   label: 'joined sections',
   how: 'sections joined with dowels and bonding',
   chemicals: ['the adhesive'],
+  rest_h: range(4, 12, 24),
   fits: ({ process }) => process.kind === 'print',
   cost: ({ size, process }) => {
     const joints = Math.max(1, Math.min(12, sectioning(size.sorted, process.envelope_mm).count - 1));

@@ -1,4 +1,4 @@
-import { costs, type RemedyKind } from '../remedy';
+import { costs, range, type RemedyKind } from '../remedy';
 import { times } from '../traits';
 
 /** A working face covers about this part of the largest side, mm² a mm²: low, likely, high. */
@@ -12,6 +12,7 @@ export const metalFace: RemedyKind = {
   label: 'steel on the working faces',
   how: 'steel on the working faces',
   metalFace: true,
+  parts_h: range(8, 20, 60),
   fits: ({ process, family, material }) =>
     process.kind === 'print' && material.family !== 'metal' &&
     !['mould', 'form', 'mask', 'weld', 'core', 'layup', 'thermo', 'pattern', 'guard'].includes(family.duty),

@@ -6,6 +6,7 @@ export const seal: RemedyKind = {
   label: 'sealing',
   how: 'sealed with a thin resin, in two coats, on both sides',
   chemicals: ['the sealing resin'],
+  rest_h: range(6, 12, 24),
   fits: () => true,
   cost: (ctx) => {
     const a = surface_m2(ctx);

@@ -3,7 +3,7 @@ import { shapeFor } from '@cuadro/core/case/facts';
 import type { Place, PlaceInput } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { formatQuantity } from '@cuadro/core/quantity/quantity';
-import type { Hole } from '@cuadro/core/shape/holes';
+import { holeAt, mouthOf } from '@cuadro/core/shape/holes';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
 import { frameFor, type Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
@@ -13,15 +13,6 @@ import type { Tag } from '../part-view/part-scene';
 import { PartView } from '../part-view/part-view';
 
 const MM2_PER_CM2 = 100;
-const sum = (a: readonly number[], b: readonly number[], by: number): Vec3 => a.map((x, k) => x + b[k] * by) as unknown as Vec3;
-/** Where a hole is opened: on its axis, at its end. */
-const mouth = (h: Hole): Place => ({ point: sum(h.centre, h.axis, h.depth_mm / 2), normal: h.axis });
-/** How far a point lies from the wall of a hole, mm. */
-function offWall(h: Hole, p: Vec3): number {
-  const d = sum(p, h.centre, -1);
-  const along = d[0] * h.axis[0] + d[1] * h.axis[1] + d[2] * h.axis[2];
-  return Math.abs(Math.hypot(...sum(d, h.axis, -along)) - h.diameter_mm / 2) + Math.max(0, Math.abs(along) - h.depth_mm / 2);
-}
 
 /** A face or a hole of the case's part: pointed at on the drawing, or chosen from a list. */
 @Component({
@@ -79,7 +70,10 @@ export class PlaceField {
     const [units, spec] = [this.settings.units(), this.spec()];
     const words = (place: Place): string => inputText(spec, place, units);
     if (spec.on === 'hole')
-      return this.holes().map((h, i) => ({ label: `hole ${i + 1}, ø ${formatQuantity(h.diameter_mm, 'length', units)}, ${words(mouth(h))}`, place: mouth(h) }));
+      return this.holes().map((h, i) => ({
+        label: `hole ${i + 1}, ø ${formatQuantity(h.diameter_mm, 'length', units)}, ${words(mouthOf(h))}`,
+        place: mouthOf(h),
+      }));
     return this.faces().map(({ area_mm2, point, normal }) => {
       const place = { point, normal: unit(normal) };
       return { label: `${formatQuantity(area_mm2 / MM2_PER_CM2, 'area', units)}, ${words(place)}`, place };
@@ -116,10 +110,9 @@ export class PlaceField {
     void this.attempt(async () => {
       const { point, normal } = await this.shapes.face(triangle);
       if (this.spec().on === 'face') return this.changed.emit({ point, normal: unit(normal) });
-      const [nearest] = [...this.holes()].sort((a, b) => offWall(a, point) - offWall(b, point));
-      if (!nearest || offWall(nearest, point) > nearest.diameter_mm / 2)
-        this.problem.set('There is no round hole here. Point at its wall, or choose from the list.');
-      else this.changed.emit(mouth(nearest));
+      const hole = holeAt(this.holes(), point);
+      if (hole) this.changed.emit(mouthOf(hole));
+      else this.problem.set('There is no round hole here. Point at its wall, or choose from the list.');
     });
   }
 
