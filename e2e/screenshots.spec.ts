@@ -33,7 +33,7 @@ test('pictures', async ({ page, server }) => {
     if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached();
     if (name.startsWith('walk')) await expect(page.getByText('looking …')).toHaveCount(0);
     if (name === 'cases') await expect(page.getByRole('cell', { name: '…', exact: true })).toHaveCount(0);
-    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
+    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
     if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
     await settle();
     await page.screenshot({ path: join(FOLDER, `${name}.png`) });
@@ -77,7 +77,7 @@ test('pictures', async ({ page, server }) => {
   await page.goto(await server.step('Gearbox', 'sheet'));
   await page.getByRole('button', { name: 'Dark paper' }).click();
   await expect(page.locator('.busy.off')).toBeAttached();
-  await expect(page.locator('.apexcharts-svg')).toHaveCount(2);
+  await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
   await settle();
   await page.screenshot({ path: join(FOLDER, 'sheet-dark.png') });
 });
