@@ -1,13 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import { clean } from './clean';
 import { expect, test } from './server';
-
-async function clean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.help}; ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.failureSummary ?? ''}`).join(' | ')}`)).toEqual(
-    [],
-  );
-}
 
 const STEPS = [
   ['need', 'Requirements'],

@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { clean } from './clean';
 import { expect, test } from './server';
 
 test('a machine of the register decides the room of a route, and goes again', async ({ page, server }) => {
@@ -14,7 +14,7 @@ test('a machine of the register decides the room of a route, and goes again', as
   await page.getByRole('textbox', { name: 'It cost' }).fill('90000');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'needs the price, the years and the hours' })).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await clean(page);
   await page.getByRole('textbox', { name: 'Written off over' }).fill('6');
   await page.getByRole('textbox', { name: 'Hours it runs a year' }).fill('3000');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -49,7 +49,7 @@ test('a verdict that refers away is not signed; its certificate is kept, and say
   await page.getByLabel('Inspect again by').fill('2025-02-28');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText(/take the tool out of use/)).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await clean(page);
 });
 
 test('pressure, bolts and hot work are asked on the Need step, and answered on every route', async ({ page, server }) => {

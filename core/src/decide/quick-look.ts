@@ -1,4 +1,5 @@
 import { familyOf } from '../need/families';
+import { formatMoney } from '../case/words';
 import { inSentence } from '../quantity/words';
 import { VERDICTS, type VerdictKind } from './verdict';
 import { at, valueOf } from '../worksheet/evaluate';
@@ -46,7 +47,7 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   const reference = (contending(facts) ? pins.find((p) => p.letter === 'T') : undefined) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
   const asked = Object.values(need);
   const factsGiven = asked.length ? asked.filter((r) => !r.assumed).length / asked.length : 0;
-  const money = (x: number): string => `${Math.round(x)} ${site.shop.currency}`;
+  const money = (x: number): string => formatMoney(x, site.shop.currency);
   const working: QuickLook['working'] = [];
 
   let saving = 0;

@@ -1,5 +1,5 @@
 import { measure } from './measure';
-import { findHoles, isDeep } from './holes';
+import { findHoles, holeAt, isDeep, mouthOf } from './holes';
 import { inertia } from './inertia';
 import { candidates, DEFAULT_WEIGHTS, orientation, rank, study, whyBest } from './orient';
 import { orientedBox } from './oriented-box';
@@ -165,6 +165,18 @@ describe('set-ups', () => {
 });
 
 describe('holes', () => {
+  it('are found again by a point on their wall, and opened at their end', () => {
+    const holes = findHoles(drilledPlate(80, 60, 20, [[6, 20, 30], [12, 60, 30]]));
+    expect(holeAt(holes, [20, 33, 7])!.diameter_mm).toBeCloseTo(6, 1);
+    expect(holeAt(holes, [66, 30, 19])!.diameter_mm).toBeCloseTo(12, 1);
+    // On the plate between the two there is no wall near.
+    expect(holeAt(holes, [40, 5, 20])).toBeUndefined();
+    expect(holeAt([], [0, 0, 0])).toBeUndefined();
+    const { point, normal } = mouthOf(holes[0]);
+    expect([point[0], point[1]]).toEqual([expect.closeTo(60, 2), expect.closeTo(30, 2)]);
+    expect(Math.abs(point[2] - 10)).toBeCloseTo(10, 3);
+    expect(Math.abs(normal[2])).toBeCloseTo(1, 6);
+  });
   it('through: diameter, depth, axis, place', () => {
     const holes = findHoles(drilledPlate(80, 50, 12, [[10, 20, 25], [6, 50, 15], [6, 50, 35]]));
     expect(holes.map((h) => [+h.diameter_mm.toFixed(2), +h.depth_mm.toFixed(3), h.through])).toEqual([[10, 12, true], [6, 12, true], [6, 12, true]]);
