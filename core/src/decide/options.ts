@@ -64,6 +64,7 @@ type Priced = 'all' | 'holding' | 'none';
 /** What the checks look at on one route, without remedies. Mass and lead time are worked out only when a check asks for them. */
 export function routeContext(facts: CaseFacts, bare: Process, material: Material): CheckContext {
   const process = processFor(facts, bare.id, material.id);
+  const given = facts.doc.overrides[routeKey({ process: bare.id, material: material.id })];
   const { doc, site: { shop, evidence }, family, need } = facts;
   const printed = process.kind === 'print';
   const shape = shapeFor(doc, printed);
@@ -82,12 +83,12 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     measure: shape?.measure,
     faces: shape?.marks,
     loadMark: shape?.load,
-    fill: fillOf(process, doc.overrides[routeKey({ process: process.id, material: material.id })]),
+    fill: given ? fillOf(process, given) : bookFill(process),
     holes: shape?.holes ?? shape?.study?.body.holes,
     shift_h: (shop.calendar.shiftEnd_min - shop.calendar.shiftStart_min) / 60,
     onSite: !!process.machine || !shop.absent?.includes(process.id),
     life: (metalFace) =>
-      doc.overrides[routeKey({ process: process.id, material: material.id })]?.['life'] ??
+      given?.['life'] ??
         lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),
     faceLife: () => faceEntry(family.duty, (need.wear?.value as WearMode | undefined) ?? 'none', true, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
@@ -95,6 +96,13 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
 }
 
 const NOTHING: ReadonlySet<string> = new Set();
+/** Walls and fill where nobody put others over them: kept, because every route of every candidate asks. */
+const bookFills = new WeakMap<Process, { fill: ReturnType<typeof fillOf> }>();
+function bookFill(process: Process): ReturnType<typeof fillOf> {
+  let kept = bookFills.get(process);
+  if (!kept) bookFills.set(process, kept = { fill: fillOf(process) });
+  return kept.fill;
+}
 
 class RouteFigures {
   constructor(private readonly facts: CaseFacts, private readonly pin: Pin) {}

@@ -138,6 +138,8 @@ export function formatNumber(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return '–';
   const size = Math.abs(value);
   const rounded = size >= 10 ** digits ? Math.round(value) : Number(value.toPrecision(digits));
+  // Most figures have no thousands to part; this is said thousands of times while a list is screened.
+  if (Math.abs(rounded) < 1000 && (Math.abs(rounded) >= 1e-6 || rounded === 0)) return rounded < 0 ? `−${-rounded}` : String(rounded);
   const [whole, part] = Math.abs(rounded) < 1e-6 && rounded !== 0 ? [rounded.toExponential(1)] : String(rounded).split('.');
   const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0');
   return (part ? `${grouped}.${part}` : grouped).replace('-', '−');

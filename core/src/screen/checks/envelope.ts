@@ -10,13 +10,13 @@ const BASIS =
 const MOST_PIECES = 4;
 
 /** The same box is asked about for every material of a process, and again while somebody types. */
-const fits = new WeakMap<Size, Map<string, Fit>>();
+const fits = new WeakMap<Size, Map<Process['envelope_mm'], Fit>>();
 function fitOf(size: Size, process: Process): Fit {
   let kept = fits.get(size);
   if (!kept) fits.set(size, kept = new Map());
-  const room = process.envelope_mm.join();
-  let f = kept.get(room);
-  if (!f) kept.set(room, f = fit(size.sorted, process.envelope_mm));
+  const { envelope_mm } = process;
+  let f = kept.get(envelope_mm);
+  if (!f) kept.set(envelope_mm, f = fit(size.sorted, envelope_mm));
   return f;
 }
 
