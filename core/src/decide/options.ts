@@ -86,7 +86,8 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     fill: given ? fillOf(process, given) : bookFill(process),
     holes: shape?.holes ?? shape?.study?.body.holes,
     shift_h: (shop.calendar.shiftEnd_min - shop.calendar.shiftStart_min) / 60,
-    onSite: !!process.machine || !shop.absent?.includes(process.id),
+    // A register that has machines of the process, none of which takes the material, says that it cannot be run.
+    onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),
     life: (metalFace) =>
       given?.['life'] ??
         lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),

@@ -75,6 +75,12 @@ describe('a register of machines', () => {
     expect(valueOf(price('Talleres Ejemplo').point, 'carriage')).toBeGreaterThan(0);
     expect(valueOf(price().point, 'carriage')).toBe(0);
   });
+  it('offers on condition alone what none of its machines takes', () => {
+    const means = (m: Machine) => screened(siteWith(m), [200, 120, 40]).checks.find((c) => c.id === 'site');
+    expect(means({ ...SMALL, materials: ['pc'] })).toMatchObject({ state: 'conditional', reason: expect.stringContaining('no machine on site that takes it') });
+    expect(means({ ...SMALL, materials: ['abs'] })).toBeUndefined();
+    expect(means({ ...SMALL, process: 'vat-resin' })).toBeUndefined();
+  });
   it('that may not run alone has to fit into a shift, and somebody is paid', () => {
     expect(watched(processOf('cnc-mill'))).toBe(processOf('cnc-mill'));
     const minded = siteWith({ ...SMALL, alone: false });

@@ -118,7 +118,8 @@ function stagesOn(process: Process, m: Machine): Stage[] {
 }
 
 /** Rate and queue of the machine, in the place of the shop's. */
-export function machineEntries({ machine: m, ...process }: Process, shop: readonly Entry[]): readonly Entry[] {
+export function machineEntries(process: Process, shop: readonly Entry[]): readonly Entry[] {
+  const { machine: m } = process;
   if (!m) return shop;
   const rate = rateOf(process), queue = queueOf(process);
   const source = sourceOf(m);

@@ -1,5 +1,5 @@
 import { formatNumber } from '../../quantity/quantity';
-import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
+import { byLevel, chanceAtMost, type Check } from '../check';
 import { bearingArea, boltFor, BOLTS, preload } from '../bolts';
 import type { BoltSize } from '../../need/requirements';
 import { times } from '../traits';
@@ -39,23 +39,23 @@ export const bearing: Check = {
     const washer = taken.has('wide-washers');
     const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
     const bears = times(traits.compressive_mpa, (share * (material.family === 'metal' ? HELD_IN : 1)) / PRESSURE_FACTOR);
-    const pressed = (area: number): number => force.likely / area;
     const area = bearingArea(size, washer);
-    const p = pressed(area);
-    const state = p <= bears.low ? 'pass' : p <= bears.high ? 'conditional' : 'fail';
-    // What fails bare is crushed under the head; sleeves or washers are the usual answer, so that it holds on condition.
-    const saved = material.family !== 'metal';
-    const helps = pressed(bearingArea(size, true)) <= bears.likely;
+    const p = force.likely / area;
+    // What is crushed under a bare head holds on condition: sleeves or washers are the usual answer.
+    const helped = material.family !== 'metal' && !washer;
+    const state = p <= bears.low ? 'pass' : p <= bears.high || helped ? 'conditional' : byLevel(need.boltTorque!.level, 'fail');
+    const washers = !washer && force.likely / bearingArea(size, true) <= bears.likely;
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
     return {
-      state: state === 'fail' && !(saved && !washer) ? byLevel(need.boltTorque!.level, 'fail') : state === 'fail' ? 'conditional' : state,
+      state,
       value: p,
       limit: bears.likely,
       unit: 'MPa',
       margin: (bears.likely - p) / bears.likely,
-      chance: chanceAtMost(times(askedRange(need, 'boltTorque'), p / torque), bears),
+      // How hard a torque pulls differs by more than the torque itself.
+      chance: chanceAtMost(times(force, 1 / area), bears),
       basis: BASIS,
-      offers: state === 'pass' ? [] : washer || !helps ? ['compression-limiters'] : ['wide-washers', 'compression-limiters'],
+      offers: state === 'pass' ? [] : washers ? ['wide-washers', 'compression-limiters'] : ['compression-limiters'],
       reason: `${what} on ${mm2(area)} under its ${washer ? 'wide washer' : 'head'}: ${n(p)}; ${material.label} bears ${n(bears.likely)} for long.`,
     };
   },

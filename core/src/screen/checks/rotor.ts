@@ -3,11 +3,11 @@ import { rimSpeed } from '../../case/safety';
 import { byLevel, chanceAtMost, askedRange, type Check } from '../check';
 import { plus, times } from '../traits';
 import { heatKnockDown } from './strength';
+import { BURST } from './vessel';
 
 const BASIS =
   'A ring turning about its middle: σ = ρ v² at the rim, pulled across the layers; a burst factor of 4. Balance to quality G 6.3: residual e = 6300/ω µm. Spin it first behind a shield, 20 % faster than it will run.';
 
-const BURST = 4;
 /** Below this rim speed, m/s, it is not a matter of strength. */
 const SLOW = 2;
 const BALANCE_UM = 6300;

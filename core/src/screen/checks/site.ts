@@ -11,7 +11,7 @@ export const site: Check = {
       return {
         state: 'conditional',
         basis: BASIS,
-        reason: `${process.label}: there is no such machine on site. Ask a bureau for a price and put it over the line, or count the machine in.`,
+        reason: `${process.label}: there is no machine on site that takes it. Ask a bureau for a price and put it over the line, or count the machine in.`,
       };
     if (process.thin) return { state: 'conditional', chance: 0.9, basis: BASIS, reason: process.thin };
     if (process.skill) return { state: 'pass', basis: BASIS, reason: process.skill };
