@@ -6,7 +6,6 @@ import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
 import { screen, usualRemedies } from '../screen/screen';
 import { traitsOf } from '../screen/traits';
 import { faceEntry, lifeEntry } from '../life/life';
-import type { WearMode } from '../need/requirements';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
@@ -88,10 +87,8 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     shift_h: (shop.calendar.shiftEnd_min - shop.calendar.shiftStart_min) / 60,
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
     onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),
-    life: (metalFace) =>
-      given?.['life'] ??
-        lifeEntry(family, material, (need.wear?.value as WearMode | undefined) ?? 'none', metalFace, evidence, process.uses),
-    faceLife: () => faceEntry(family.duty, (need.wear?.value as WearMode | undefined) ?? 'none', true, evidence),
+    life: (use) => given?.['life'] ?? lifeEntry(family, material, use, evidence, process.uses),
+    faceLife: (use) => faceEntry(family.duty, use, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }
@@ -142,7 +139,7 @@ export function screenRoute(
   const remedies = chosen ? screening.taken : usualRemedies(screening);
   // What is counted in is also judged: the doubt is that of the tool with its remedies. What is ruled out stays so.
   const mended = !chosen && remedies.length && screening.state !== 'fail' ? screen(context, remedies.map((r) => r.id)) : screening;
-  const doubt: Doubt = { trials: mended.checks.filter((c) => c.state === 'conditional').length, chance: mended.chance };
+  const doubt: Doubt = { trials: mended.checks.filter((c) => c.state === 'conditional').length, chance: mended.chance, stress: mended.stress };
   // A remedy may break what held without it: steel faces that make it too heavy.
   const broken = new Map(mended.checks.filter((c) => c.state === 'fail').map((c) => [c.id, c]));
   const checks = broken.size ? screening.checks.map((c) => broken.get(c.id) ?? c) : screening.checks;

@@ -1,13 +1,20 @@
 import { material } from '../shelf/shelf';
-import { BODY_FACTOR, faceLife, lifeEntry, lifeRange, usedUp, wearClassOf } from './life';
+import type { WearMode } from '../need/requirements';
+import { exactly } from '../shelf/types';
+import { bookLife, BODY_FACTOR, faceLife, lifeEntry, type Use, usedUp, wearClassOf } from './life';
+import { rubbingOf } from './rubbing';
 
 const CLAMP = { duty: 'clamp' } as const;
+const requirement = <T>(value: T) => ({ level: 'must' as const, value, from: '' });
+const contact = (wear: WearMode, more: Partial<Record<'slide' | 'rubPressure' | 'wearLoss', number>> = {}) =>
+  rubbingOf({ wear: requirement(wear), ...Object.fromEntries(Object.entries(more).map(([k, v]) => [k, requirement(v)])) });
+const using = (wear: WearMode, metalFace = false): Use => ({ rubbing: contact(wear), metalFace });
 
 describe('the starting life', () => {
-  const likely = (m: string, wear: 'none' | 'rubbing' | 'abrasive' | 'impact', face = false): number => lifeEntry(CLAMP, material(m), wear, face).likely;
+  const likely = (m: string, wear: WearMode, face = false): number => lifeEntry(CLAMP, material(m), using(wear, face)).likely;
 
   it('of soft jaws in short-fibre nylon is a few thousand cycles, and never one number', () => {
-    const e = lifeEntry(CLAMP, material('pa6-cf'), 'none', false);
+    const e = lifeEntry(CLAMP, material('pa6-cf'), using('none'));
     expect(e).toMatchObject({ low: 2000, likely: 6000, high: 16_000, spread: 'lognormal', unit: 'cycle' });
     expect(e.source.text).toMatch(/Replace it with your own log/);
   });
@@ -16,13 +23,13 @@ describe('the starting life', () => {
     expect(likely('pa6-cf', 'abrasive')).toBeLessThan(likely('pa6-cf', 'impact'));
   });
   it('of a pattern in moulding sand is 500 to 3 000 moulds', () => {
-    const e = lifeEntry({ duty: 'pattern' }, material('pa6-cf'), 'abrasive', false);
+    const e = lifeEntry({ duty: 'pattern' }, material('pa6-cf'), using('abrasive'));
     expect(e.low).toBeCloseTo(500, -1);
     expect(e.high).toBeCloseTo(3000, -1);
   });
   it('of metal is its own, by class: a hard-steel mould makes 100 000 shots and more', () => {
     expect(['al-6061', 's235', 'p20'].map((m) => wearClassOf(material(m)))).toEqual(['soft-metal', 'steel', 'hard-steel']);
-    expect(lifeRange({ duty: 'mould' }, material('p20'), 'none', false).low).toBeGreaterThanOrEqual(100_000);
+    expect(bookLife({ duty: 'mould' }, material('p20'), using('none')).low).toBeGreaterThanOrEqual(100_000);
     expect(likely('al-6061', 'none')).toBe(60_000);
     // Grit takes seven tenths of a metal tool's life and nearly nine tenths of a plastic one's.
     expect(likely('s235', 'abrasive') / likely('s235', 'none')).toBeCloseTo(0.3, 9);
@@ -30,7 +37,7 @@ describe('the starting life', () => {
   it('with metal faces is that of a body that only carries; the faces have one of their own', () => {
     expect(likely('pla', 'abrasive', true)).toBe(likely('pa6-cf', 'abrasive', true));
     expect(likely('pa6-cf', 'abrasive', true)).toBeCloseTo(BODY_FACTOR * likely('pa6-cf', 'none'), 9);
-    expect(faceLife('clamp', 'abrasive').likely).toBeCloseTo(250_000 * 0.3, 9);
+    expect(faceLife('clamp', contact('abrasive')).likely).toBeCloseTo(250_000 * 0.3, 9);
   });
   it('of a core, of a burnt pattern and of a sand mould is one; a core that is pulled out is used again', () => {
     expect(usedUp({ duty: 'core' }, material('core-hot'))).toBe(true);
@@ -40,6 +47,37 @@ describe('the starting life', () => {
     expect(usedUp({ duty: 'core' }, material('silicone-bladder'))).toBe(false);
   });
   it('draws its own samples for each material, so that two routes do not live and die together', () => {
-    expect(lifeEntry(CLAMP, material('pla'), 'none', false).key).not.toBe(lifeEntry(CLAMP, material('pa6-cf'), 'none', false).key);
+    expect(lifeEntry(CLAMP, material('pla'), using('none')).key).not.toBe(lifeEntry(CLAMP, material('pa6-cf'), using('none')).key);
+  });
+});
+
+describe('what ends a life', () => {
+  const stress = (ratio: number) => ({ ratio: exactly(ratio), lasting: false, warm: false });
+  const book = (m: string, use: Partial<Use>) => bookLife(CLAMP, material(m), { ...using('none'), ...use });
+
+  it('is its use while the body is hardly loaded, and its body where that is worked hard', () => {
+    expect(book('pa6-cf', { stress: stress(0.05) })).toMatchObject({ by: 'wear', likely: 6000 });
+    const hard = book('pa6-cf', { stress: stress(0.7) });
+    // Seven tenths of its strength each time: a thousand cycles.
+    expect(hard).toMatchObject({ by: 'fatigue' });
+    expect(hard.likely).toBeCloseTo(1000, 6);
+    expect(hard.why).toMatch(/0\.7 of its strength/);
+  });
+  it('is the body alone where steel takes the wear', () => {
+    expect(book('pa6-cf', { metalFace: true, stress: stress(0.3) }).likely).toBeCloseTo(1e5, 3);
+    expect(book('pa6-cf', { metalFace: true }).likely).toBeCloseTo(60_000, 6);
+  });
+  it('is what rubs off, worked out where somebody said how far it slides', () => {
+    // 0.2 mm over 1e-5 mm³/(N·m) × 2 MPa × 0.5 m = 20 000 cycles; a hand jig of nylon would see 12 000 … in light contact.
+    const rubbing = contact('rubbing', { slide: 500, rubPressure: 20, wearLoss: 0.2 });
+    const found = bookLife(CLAMP, material('pa6-cf'), { rubbing, metalFace: false });
+    expect(found).toMatchObject({ by: 'rubbing' });
+    expect(found.likely).toBeCloseTo(0.2 / (1e-5 * 20 * 0.5), 6);
+    expect(found.why).toMatch(/500 mm a cycle/);
+  });
+  it('of steel faces follows the same sliding', () => {
+    // k = 1e-5 / 50: 0.02 mm over 2e-7 × 20 MPa × 10 m.
+    const found = faceLife('clamp', contact('none', { slide: 10_000, rubPressure: 20, wearLoss: 0.02 }));
+    expect(found.likely).toBeCloseTo(0.02 / (2e-7 * 20 * 10), 6);
   });
 });

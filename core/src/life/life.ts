@@ -1,9 +1,12 @@
 import type { Duty, Family } from '../need/family';
 import type { WearMode } from '../need/requirements';
-import { blended, type Evidence, faceEvidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
+import { formatNumber } from '../quantity/quantity';
+import { blended, type Evidence, faceEvidence, type LifeEvidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
 import type { Material, Removal } from '../shelf/types';
 import type { Entry, Range } from '../worksheet/types';
 import { baseLife, WEAR_CLASS_WORDS, type WearClass } from './base-lives';
+import { fatigueLife, type Stressed } from './fatigue';
+import { rubbedAway, type Rubbing } from './rubbing';
 
 /** Grit eats plastic, knocks chip it; metal minds both less. */
 const WEAR_FACTOR: Record<'plastic' | 'metal', Record<WearMode, number>> = {
@@ -36,47 +39,116 @@ export type Lived = Pick<Family, 'duty' | 'leaves'>;
 export const usedUp = ({ duty, leaves }: Lived, material: Material): boolean =>
   material.removal !== 'withdrawn' && (duty === 'core' || !!leaves || isSacrificial(material));
 
-/**
- * Life of one tool, cycles: base by duty and class × wear mode, and for plastics × the material's own wear figure.
- * @param metalFace the working faces are metal: this is the body's life, which only carries them
- * @param uses of a core that is used again
- */
-export function lifeRange(tool: Lived, material: Material, wear: WearMode, metalFace: boolean, uses?: Range): Range {
-  const { duty } = tool;
-  if (usedUp(tool, material)) return { low: 1, likely: 1, high: 1 };
-  if (uses) return uses;
-  const of = wearClassOf(material);
-  if (of !== 'plastic') return times(baseLife(duty, of), WEAR_FACTOR.metal[wear]);
-  return metalFace ? times(baseLife(duty, of), BODY_FACTOR) : times(baseLife(duty, of), material.wear * WEAR_FACTOR.plastic[wear]);
+/** What wears a tool, and what tires it. */
+export interface Use {
+  rubbing: Rubbing;
+  /** The working faces are metal: the body only carries them. */
+  metalFace: boolean;
+  /** How hard its body is worked; absent where no load is known. */
+  stress?: Stressed;
 }
 
-/** Life of a steel working face, cycles: that of steel under the same duty. */
-export const faceLife = (duty: Duty, wear: WearMode): Range => times(baseLife(duty, 'steel'), WEAR_FACTOR.metal[wear]);
+/** A life, what ends it, and the sentence behind it. */
+export interface Life extends Range {
+  by: 'use' | 'wear' | 'rubbing' | 'fatigue';
+  why: string;
+}
+
+const least = (a: Range, b: Range): Range => ({ low: Math.min(a.low, b.low), likely: Math.min(a.likely, b.likely), high: Math.min(a.high, b.high) });
+/** What rubs is worked out where somebody said how far it slides; else the mode stands for it. */
+const wearFactor = (of: 'plastic' | 'metal', { mode, slide_mm }: Rubbing): number => (slide_mm && mode !== 'impact' ? 1 : WEAR_FACTOR[of][mode]);
+
+function startingLife({ duty }: Lived, material: Material, { rubbing, metalFace }: Use): Life {
+  const of = wearClassOf(material);
+  const kind = of === 'plastic' ? 'plastic' : 'metal';
+  const factor = kind === 'metal' ? wearFactor(kind, rubbing) : metalFace ? BODY_FACTOR : material.wear * wearFactor(kind, rubbing);
+  const contact = metalFace ? 'a body that only carries its metal faces' : rubbing.slide_mm ? WEAR_WORD.none : WEAR_WORD[rubbing.mode];
+  return {
+    ...times(baseLife(duty, of), factor),
+    by: 'wear',
+    why: `Starting life for the duty "${duty}", ${WEAR_CLASS_WORDS[of]}, ${contact}. Replace it with your own log.`,
+  };
+}
+
+function rubbedLife(wear: number, of: Material['family'], rubbing: Rubbing): Life | undefined {
+  const range = rubbedAway(wear, of, rubbing);
+  if (!range) return undefined;
+  const { slide_mm, pressure_mpa, loss_mm, mode } = rubbing;
+  return {
+    ...range,
+    by: 'rubbing',
+    why: `${formatNumber(loss_mm.likely)} mm worn off at ${formatNumber(pressure_mpa.likely)} MPa over ${formatNumber(slide_mm!)} mm a cycle${
+      mode === 'abrasive' ? ', with grit between' : ''
+    }: depth = k p s, k = ${(1e-5 / wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
+  };
+}
+
+function tiredLife(material: Material, stress: Stressed): Life {
+  return {
+    ...fatigueLife(material, stress),
+    by: 'fatigue',
+    why: `Its largest load is ${Number(stress.ratio.likely.toPrecision(2))} of its strength each cycle${stress.warm ? ', near the heat it stands' : ''}${
+      stress.lasting && material.family !== 'metal' ? ', for hours at a time' : ''
+    }: cycles until it cracks, by the usual line for ${material.family === 'metal' ? 'metals' : 'plastics'}, half a decade either way.`,
+  };
+}
 
 /**
- * Life of one tool as an entry, lognormal between P5 and P95.
- * @param metalFace the working faces are metal, the body carries them
+ * Life of one tool, cycles, before any log: the shortest of the starting life of its duty and class (× wear mode, and for plastics ×
+ * the material's own wear figure), of what the sliding wears off, and of what its body bears. With metal faces the body alone counts,
+ * and nothing wears it but its load.
+ * @param uses of a core that is used again
  */
-export function lifeEntry(tool: Lived, material: Material, wear: WearMode, metalFace: boolean, evidence: Evidence = NO_EVIDENCE, uses?: Range): Entry {
+export function bookLife(tool: Lived, material: Material, use: Use, uses?: Range): Life {
+  if (usedUp(tool, material)) return { low: 1, likely: 1, high: 1, by: 'use', why: 'Used up by its one use.' };
+  if (uses) return { ...uses, by: 'wear', why: 'Uses of such a core until it tears or sets.' };
+  const { metalFace, stress, rubbing } = use;
+  const tired = stress && tiredLife(material, stress);
+  if (metalFace && tired) return tired;
+  const found = [startingLife(tool, material, use), metalFace ? undefined : rubbedLife(material.wear, material.family, rubbing), tired].filter((l): l is Life =>
+    !!l
+  );
+  const ends = found.reduce((a, b) => (b.likely < a.likely ? b : a));
+  return { ...found.reduce<Range>(least, ends), by: ends.by, why: ends.why };
+}
+
+/** Wear figure of the steel that faces are made of. */
+const FACE_WEAR = 50;
+
+/** Life of a steel working face, cycles: that of steel under the same duty, or what the sliding wears off it where that is less. */
+export function faceLife(duty: Duty, rubbing: Rubbing): Life {
+  const start: Life = {
+    ...times(baseLife(duty, 'steel'), wearFactor('metal', rubbing)),
+    by: 'wear',
+    why: `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[rubbing.slide_mm ? 'none' : rubbing.mode]}. Replace it with your own log.`,
+  };
+  const rubbed = rubbedLife(FACE_WEAR, 'metal', rubbing);
+  const ends = rubbed && rubbed.likely < start.likely ? rubbed : start;
+  return { ...(rubbed ? least(start, rubbed) : start), by: ends.by, why: ends.why };
+}
+
+const learned = (book: Life, own: LifeEvidence | undefined): Pick<Entry, 'low' | 'likely' | 'high' | 'source'> =>
+  own
+    ? {
+      ...blended(book, own.median, own.n),
+      source: { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` },
+    }
+    : { low: book.low, likely: book.likely, high: book.high, source: { kind: 'guess', text: book.why } };
+
+/** Life of one tool as an entry, lognormal between P5 and P95; `by` says what ends it. */
+export function lifeEntry(tool: Lived, material: Material, use: Use, evidence: Evidence = NO_EVIDENCE, uses?: Range): Entry & Pick<Life, 'by'> {
   const { duty } = tool;
   // A steel face is another tool than the log tells of.
-  const own = metalFace ? undefined : lifeEvidence(evidence, duty, material.id);
-  const book = lifeRange(tool, material, wear, metalFace, uses);
-  const why = usedUp(tool, material)
-    ? 'Used up by its one use.'
-    : `Starting life for the duty "${duty}", ${WEAR_CLASS_WORDS[wearClassOf(material)]}, ${
-      metalFace ? 'a body that only carries its metal faces' : WEAR_WORD[wear]
-    }. Replace it with your own log.`;
+  const own = use.metalFace ? undefined : lifeEvidence(evidence, duty, material.id);
+  const book = bookLife(tool, material, use, uses);
   return {
     name: 'life',
     label: 'Life of one tool',
     unit: 'cycle',
     spread: 'lognormal',
-    ...(own ? blended(book, own.median, own.n) : book),
-    key: `life.${duty}.${material.id}.${metalFace}`,
-    source: own
-      ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` }
-      : { kind: 'guess', text: why },
+    ...learned(book, own),
+    by: book.by,
+    key: `life.${duty}.${material.id}.${use.metalFace}`,
   };
 }
 
@@ -84,20 +156,15 @@ export function lifeEntry(tool: Lived, material: Material, wear: WearMode, metal
 const NEVER = 1e12;
 
 /** Life of the wearing item as an entry; where there is none, it never wears. */
-export function faceEntry(duty: Duty, wear: WearMode, metalFace: boolean, evidence: Evidence = NO_EVIDENCE): Entry {
-  const own = metalFace ? faceEvidence(evidence, duty) : undefined;
-  const book = metalFace ? faceLife(duty, wear) : { low: NEVER, likely: NEVER, high: NEVER };
+export function faceEntry(duty: Duty, { metalFace, rubbing }: Use, evidence: Evidence = NO_EVIDENCE): Entry {
   return {
     name: 'life_face',
     label: 'Life of the metal working faces',
     unit: 'cycle',
     spread: 'lognormal',
-    ...(own ? blended(book, own.median, own.n) : book),
+    ...(metalFace
+      ? learned(faceLife(duty, rubbing), faceEvidence(evidence, duty))
+      : { low: NEVER, likely: NEVER, high: NEVER, source: { kind: 'standard' as const, text: 'No metal face is fitted.' } }),
     key: `life.face.${duty}`,
-    source: own
-      ? { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` }
-      : metalFace
-      ? { kind: 'guess', text: `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[wear]}. Replace it with your own log.` }
-      : { kind: 'standard', text: 'No metal face is fitted.' },
   };
 }

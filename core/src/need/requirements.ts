@@ -53,6 +53,9 @@ export interface Need {
   flame?: Requirement<Exclude<Flame, 'burns'> | 'none'>;
   contact?: Requirement<Contact>;
   wear?: Requirement<WearMode>;
+  slide?: Requirement;
+  rubPressure?: Requirement;
+  wearLoss?: Requirement;
   tolerance?: Requirement;
   flatness?: Requirement;
   roughness?: Requirement;
@@ -156,6 +159,9 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
       { value: 'impact', label: 'knocks and drops' },
     ],
   },
+  { id: 'slide', group: 'Contact', kind: 'number', label: 'Work slides on it, each cycle', quantity: 'length', min: 0.001, max: 1_000_000, doubt: { times: 3 }, help: 'How far something rubs along its working face in one cycle: with the pressure it says what wears off.' },
+  { id: 'rubPressure', group: 'Contact', kind: 'number', label: 'Pressed on while it slides', quantity: 'pressure', min: 0.001, max: 1000, doubt: { times: 3 }, help: 'By hand about 0.1 MPa, clamped 1 MPa and more.' },
+  { id: 'wearLoss', group: 'Contact', kind: 'number', label: 'May wear off', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, help: 'Depth that may be lost before it no longer does its work; otherwise the tightest tolerance.' },
   { id: 'nonMarring', group: 'Contact', kind: 'yes-no', label: 'Must not mark the work', help: 'Bare metal marks finished faces.' },
   { id: 'tolerance', group: 'Accuracy', kind: 'number', label: 'Tightest tolerance ±', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, help: 'Only where it matters: bushings and machined datum faces can hold it locally.' },
   { id: 'flatness', group: 'Accuracy', kind: 'number', label: 'Flatness', quantity: 'length', min: 0.001, max: 20, doubt: { times: 2 }, help: 'Large prints warp by more than they are off in size.' },

@@ -2,6 +2,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { inputFaults } from '../inputs/schema';
 import { faceEntry, lifeEntry } from '../life/life';
+import { rubbingOf } from '../life/rubbing';
 import { plainFacts } from '../case/facts';
 import { demoDoc } from '../case/testing';
 import { evaluateRoute } from '../routes/evaluate-route';
@@ -15,6 +16,8 @@ import { expired, priceAt, quote } from './kinds/quote';
 import { recordFaults, type RecordRow } from './kind';
 import type { Values } from '../inputs/spec';
 
+const BARE = { rubbing: rubbingOf({}), metalFace: false };
+const FACED = { ...BARE, metalFace: true };
 const row = (kind: string, values: Values): RecordRow => ({ id: '1', kind, caseId: null, at: '2026-11-25T10:00:00Z', who: 'x', revision: 1, values });
 const life = (cycles: number, ended: string, more: Values = {}): RecordRow =>
   row('tool-life', { tool: 'nest', duty: 'locate', material: 'pa12-cf', cycles, ended, ...more });
@@ -86,11 +89,11 @@ describe('evidence', () => {
     const log = evidenceOf(Array.from({ length: 12 }, () => life(900, 'worn', { item: 'face' })));
     expect(log.life).toMatchObject([{ item: 'face', n: 12 }]);
     const m = material('pa12-cf');
-    expect(lifeEntry({ duty: 'locate' }, m, 'none', false, log)).toEqual(lifeEntry({ duty: 'locate' }, m, 'none', false, NO_EVIDENCE));
-    const [before, after] = [NO_EVIDENCE, log].map((e) => faceEntry('locate', 'none', true, e));
+    expect(lifeEntry({ duty: 'locate' }, m, BARE, log)).toEqual(lifeEntry({ duty: 'locate' }, m, BARE, NO_EVIDENCE));
+    const [before, after] = [NO_EVIDENCE, log].map((e) => faceEntry('locate', FACED, e));
     expect(after.likely).toBeLessThan(before.likely / 5);
     expect(after.source.text).toContain('12 tools of your own log');
-    expect(faceEntry('locate', 'none', false, log).likely).toBeGreaterThan(1e11);
+    expect(faceEntry('locate', BARE, log).likely).toBeGreaterThan(1e11);
   });
   it('keeps duties and materials apart', () => {
     expect(evidenceOf([life(1, 'worn'), life(1, 'worn', { material: 'pei' }), life(1, 'worn', { duty: 'press' })]).life).toHaveLength(3);
@@ -170,11 +173,11 @@ describe('evidence', () => {
       row('build', { tool: 't', process: 'extrusion-chamber', outcome: 'failed' }),
     ]);
     const m = material('pa12-cf');
-    const before = lifeEntry({ duty: 'locate' }, m, 'none', false), after = lifeEntry({ duty: 'locate' }, m, 'none', false, log);
+    const before = lifeEntry({ duty: 'locate' }, m, BARE), after = lifeEntry({ duty: 'locate' }, m, BARE, log);
     expect(after.likely).toBeLessThan(before.likely / 5);
     expect(after.source).toMatchObject({ kind: 'measured', text: expect.stringContaining('12 tools of your own log') });
     // A steel face is another tool.
-    expect(lifeEntry({ duty: 'locate' }, m, 'none', true, log)).toEqual(lifeEntry({ duty: 'locate' }, m, 'none', true, NO_EVIDENCE));
+    expect(lifeEntry({ duty: 'locate' }, m, FACED, log)).toEqual(lifeEntry({ duty: 'locate' }, m, FACED, NO_EVIDENCE));
     const site = { shop: DEFAULT_SHOP, evidence: log };
     const scrap = evaluateRoute(plainFacts(demoDoc({ family: 'assembly-fixture' }), site), { process: 'extrusion-chamber', material: 'pa12-cf' }, []).entries
       .find((e) => e.name === 'scrap')!;

@@ -13,6 +13,7 @@ import type { Figured } from '../worksheet/figured';
 import { namesIn } from '../worksheet/parse';
 import { likelyInputs, percentiles, type Percentiles, sampleEntries } from '../worksheet/sample';
 import { type Column, type Entry, type Line, type Range, SheetError } from '../worksheet/types';
+import type { Stressed } from '../life/fatigue';
 import { usedUp } from '../life/life';
 import { shapeEntries } from '../case/shape-entries';
 import { routeKey } from '../case/types';
@@ -49,6 +50,8 @@ export interface Doubt {
   trials: number;
   /** Chance that all holds. */
   chance: number;
+  /** How hard its largest load works its body; absent where no load is known. */
+  stress?: Stressed;
 }
 export const NO_DOUBT: Doubt = { trials: 0, chance: 1 };
 

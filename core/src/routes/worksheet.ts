@@ -5,8 +5,10 @@ import { type CaseFacts, shapeFor } from '../case/facts';
 import { machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin } from '../case/types';
 import { routeKey } from '../case/types';
-import { faceEntry, lifeEntry, usedUp } from '../life/life';
-import type { ChangeBy, WearMode } from '../need/requirements';
+import type { Stressed } from '../life/fatigue';
+import { faceEntry, lifeEntry, type Use, usedUp } from '../life/life';
+import { rubbingOf } from '../life/rubbing';
+import type { ChangeBy } from '../need/requirements';
 import type { Family } from '../need/family';
 import { shelfOf } from '../shelf/shelf';
 import { blendedShare, type Evidence, ownFactor, ownLog, ratioEvidence } from '../records/evidence';
@@ -42,6 +44,8 @@ export interface RemedyLoad {
   /** Conditions still to be tried with these remedies, and the chance that all of it then holds. */
   trials: number;
   chance: number;
+  /** How hard the largest load works the body with them. */
+  stress?: Stressed;
 }
 
 /** A route ready to be evaluated: its lines compiled, its entries gathered, its overridden lines set aside. */
@@ -134,7 +138,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' },
     key: `${process.id}.${material.id}.${name}`,
   });
-  const wear = (need.wear?.value as WearMode | undefined) ?? 'none';
+  const use: Use = { rubbing: rubbingOf(need), metalFace: remedies.metalFace, stress: remedies.stress };
   const entries: Entry[] = [
     ...CONSTANTS,
     ...machineEntries(process, shopEntries(site.shop)),
@@ -190,8 +194,8 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
     shelf('flow', 'Speed of extrusion, easy plastic = 1', '', exactly(material.flow ?? 1)),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
-    lifeEntry(family, material, wear, remedies.metalFace, site.evidence, process.uses),
-    faceEntry(family.duty, wear, remedies.metalFace, site.evidence),
+    lifeEntry(family, material, use, site.evidence, process.uses),
+    faceEntry(family.duty, use, site.evidence),
     remedy('face_money', 'A new set of metal faces, bought', 'money', remedies.face.money),
     remedy('face_hours', 'Fitting a new set of metal faces', 'h', remedies.face.hours),
     {

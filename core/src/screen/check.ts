@@ -1,5 +1,6 @@
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { FaceMark } from '../case/types';
+import type { Life, Use } from '../life/life';
 import type { Family, Form } from '../need/family';
 import { type RequirementId, requirementSpec } from '../need/requirements';
 import type { Fill, Process } from '../process/process';
@@ -84,10 +85,10 @@ export interface CheckContext {
   holes?: readonly Pick<Hole, 'diameter_mm' | 'depth_mm' | 'through'>[];
   /** Machines on site: false where a process of the house has none. */
   onSite: boolean;
-  /** Life of one tool, cycles, with or without metal on its working faces: given, learned from the log, or the book's. */
-  life(metalFace: boolean): Range;
+  /** Life of one tool, cycles, and what ends it: given, learned from the log, or the book's. */
+  life(use: Use): Range & Partial<Pick<Life, 'by'>>;
   /** Life of metal faces under this duty, cycles. */
-  faceLife(): Range;
+  faceLife(use: Use): Range;
   /** Figures of this route before remedies, worked out when asked for. */
   figures: { readonly mass_kg: number; readonly lead_days: number; /** Longest build, h. */ readonly build_h: number };
   /** Hours that somebody is there at a stretch. */

@@ -1,3 +1,4 @@
+import type { Stressed } from '../life/fatigue';
 import { type RequirementId, requirementSpec } from '../need/requirements';
 import { inSentence, list } from '../quantity/words';
 import { type Check, type CheckContext, type CheckResult, type Finding, type State, STATE_CHANCE, worse, worst } from './check';
@@ -42,6 +43,7 @@ import { wear } from './checks/wear';
 import { weight } from './checks/weight';
 import { priced, quarrels, REMEDIES, remedyKind } from './remedies';
 import type { Remedy, RemedyKind } from './remedy';
+import { stressOf } from './use';
 
 /** Every check under its id, in the order of the matrix. */
 const BY_ID = {
@@ -98,6 +100,8 @@ export interface Screening {
   taken: Remedy[];
   /** What is wrong with the remedies taken together. */
   quarrels: string[];
+  /** How hard the load works its body, with the remedies taken. */
+  stress?: Stressed;
 }
 
 /** A bare route with some remedies taken; those that cannot be done on it are left out. */
@@ -190,6 +194,7 @@ export function screen(bare: CheckContext, wanted: readonly string[] = []): Scre
     offers: [...offers.values()],
     taken,
     quarrels: quarrels(kinds.map((r) => r.id)),
+    stress: stressOf(ctx),
   };
 }
 

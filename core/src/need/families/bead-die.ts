@@ -23,7 +23,7 @@ export const beadDie: Family = {
     fluids: usual([]),
   },
   essential: ['pressure', 'cyclesPerYear'],
-  asks: ['nonMarring', 'impact'],
+  asks: ['nonMarring', 'impact', 'slide', 'rubPressure', 'wearLoss'],
   today: 'turned rolls or engraved steel',
   usualTrouble: 'engraving waits and costs',
   failsBy: 'fine relief flattens',

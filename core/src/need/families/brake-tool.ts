@@ -23,7 +23,7 @@ export const brakeTool: Family = {
     nonMarring: usual(true, 'want'),
   },
   essential: ['load', 'pressure', 'cyclesPerYear'],
-  asks: ['impact', 'lasting'],
+  asks: ['impact', 'lasting', 'slide', 'rubPressure', 'wearLoss'],
   today: 'ground steel from a tool maker',
   usualTrouble: 'weeks for an odd radius',
   failsBy: 'the nose flattens; thick or hard sheet splits it',

@@ -22,7 +22,7 @@ export const colletPads: Family = {
     nonMarring: usual(true),
   },
   essential: ['load', 'fluids'],
-  asks: ['rotation', 'lasting', 'roughness'],
+  asks: ['rotation', 'lasting', 'roughness', 'slide', 'rubPressure', 'wearLoss'],
   today: 'turned or wire-cut, a set for each part',
   usualTrouble: 'marks finished diameters, waits for the lathe',
   failsBy: 'the face glazes or is cut by chips',

@@ -21,7 +21,7 @@ export const gauge: Family = {
     nonMarring: usual(true, 'want'),
   },
   essential: ['tolerance'],
-  asks: ['roughness', 'uv', 'flatness'],
+  asks: ['roughness', 'uv', 'flatness', 'slide', 'rubPressure', 'wearLoss'],
   today: 'ground or wire-cut steel',
   usualTrouble: 'dear for what it is, worn ones go unnoticed',
   failsBy: 'the edge wears round and passes bad parts',

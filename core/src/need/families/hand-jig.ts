@@ -22,7 +22,7 @@ export const handJig: Family = {
     fluids: usual([]),
   },
   essential: ['load', 'serviceTemp'],
-  asks: ['flatness', 'nonMarring'],
+  asks: ['flatness', 'nonMarring', 'slide', 'rubPressure', 'wearLoss'],
   today: 'milled from plate, bushings pressed in',
   usualTrouble: 'heavy in the hand, marks finished faces, waits at the machine shop',
   failsBy: 'the bushing works loose or the handle cracks across the layers',

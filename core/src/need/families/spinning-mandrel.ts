@@ -24,7 +24,7 @@ export const spinningMandrel: Family = {
     fluids: usual(['mineral-oil']),
   },
   essential: ['pressure', 'cyclesPerYear'],
-  asks: ['rotation', 'impact', 'flatness'],
+  asks: ['rotation', 'impact', 'flatness', 'slide', 'rubPressure', 'wearLoss'],
   today: 'turned wood or steel',
   usualTrouble: 'wood wears, steel waits',
   failsBy: 'friction heat softens the nose',

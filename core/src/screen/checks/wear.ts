@@ -1,9 +1,10 @@
 import { formatNumber } from '../../quantity/quantity';
 import type { Check } from '../check';
-import { remedyKind, wearIsOnMetal } from '../remedies';
+import { remedyKind } from '../remedies';
+import { useOf } from '../use';
 
 const BASIS =
-  'Starting life by duty, class of material and wear mode, low to high a factor of ten apart; a life that somebody gave, or your own log, stands before it. Replacements are counted in the price.';
+  'The shortest of three: starting life by duty, class of material and wear mode, low to high a factor of ten apart; what the work rubs off, where its sliding is known; what the body bears by its ratio of stress to strength. A life that somebody gave, or your own log, stands before it. Replacements are counted in the price.';
 
 /** Replacements that people put up with before they want a tool that lasts: the same for every way. */
 const MANY = 8;
@@ -11,11 +12,11 @@ const MANY = 8;
 export const wear: Check = {
   id: 'wear',
   label: 'Life',
-  limits: ['cyclesPerYear'],
+  limits: ['cyclesPerYear', 'load'],
   run(ctx) {
     const { need, material, taken, life: of } = ctx;
-    const face = wearIsOnMetal(ctx);
-    const life = of(face);
+    const use = useOf(ctx);
+    const life = of(use);
     if (life.high <= 1)
       return {
         state: 'pass',
@@ -28,13 +29,18 @@ export const wear: Check = {
     if (!need.cyclesPerYear) return { state: 'unknown', unit: 'cycles', basis: BASIS, reason: 'It is not known how many cycles it has to make.' };
     const mode = need.wear?.value ?? 'none';
     const cycles = (need.cyclesPerYear.value * (need.years?.value ?? 4)) / (need.copies?.value ?? 1);
+    const ends = life.by === 'fatigue' ? 'crack of its load' : 'wear out';
     const common = { value: life.likely, limit: cycles, unit: 'cycles', margin: (life.likely - cycles) / cycles, basis: BASIS };
     const asked = `${formatNumber(cycles)} cycles a copy`;
     if (life.low >= cycles) return { ...common, state: 'pass', reason: `${asked} are asked; it should see ${formatNumber(life.likely)}.` };
     const tools = Math.ceil(cycles / life.likely);
-    const faced = Math.min(of(true).likely, ctx.faceLife().likely);
+    const armoured = { ...use, metalFace: true };
+    const faced = Math.min(of(armoured).likely, ctx.faceLife(armoured).likely);
     const gritty = mode === 'abrasive' || mode === 'impact';
-    if (mode !== 'none' && (gritty || tools > MANY) && !face && remedyKind('metal-face').fits(ctx) && cycles > life.likely && cycles <= faced * MANY)
+    if (
+      (mode !== 'none' || need.slide) && (gritty || tools > MANY) && !use.metalFace && remedyKind('metal-face').fits(ctx) && cycles > life.likely &&
+      cycles <= faced * MANY
+    )
       return {
         ...common,
         state: 'conditional',
@@ -55,9 +61,11 @@ export const wear: Check = {
         state: 'conditional',
         // Worn tools are in the price: what is left to chance is when.
         chance: 0.97,
-        offers: ['planned-replacement', 'metal-face'],
-        reason: `It wears out after about ${formatNumber(life.likely)} of ${asked}: plan ${tools} tools a copy. The price counts them.`,
+        offers: life.by === 'fatigue' ? ['planned-replacement', 'deeper-section'] : ['planned-replacement', 'metal-face'],
+        reason: `It ${life.by === 'fatigue' ? 'cracks of its load' : 'wears out'} after about ${
+          formatNumber(life.likely)
+        } of ${asked}: plan ${tools} tools a copy. The price counts them.`,
       };
-    return { ...common, state: 'fail', bridge: true, reason: `It would wear out ${tools} times over (${formatNumber(life.likely)} of ${asked}).` };
+    return { ...common, state: 'fail', bridge: true, reason: `It would ${ends} ${tools} times over (${formatNumber(life.likely)} of ${asked}).` };
   },
 };

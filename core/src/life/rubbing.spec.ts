@@ -1,0 +1,28 @@
+import { rubbedAway, rubbingOf } from './rubbing';
+
+const asked = (value: number) => ({ level: 'must' as const, value, from: '' });
+
+describe('what the work rubs off', () => {
+  it('is not worked out until somebody says how far it slides', () => {
+    expect(rubbedAway(1, 'polymer', rubbingOf({}))).toBeUndefined();
+  });
+  it('is depth over k p s', () => {
+    const r = rubbingOf({ slide: asked(20), rubPressure: asked(0.2), wearLoss: asked(0.2) });
+    const found = rubbedAway(1, 'polymer', r)!;
+    expect(found.likely).toBeCloseTo(0.2 / (1e-5 * 0.2 * 0.02), 3);
+    // Everything else said: the factor of three of k is left.
+    expect(found.high / found.likely).toBeCloseTo(3, 9);
+    expect(found.likely / found.low).toBeCloseTo(3, 9);
+  });
+  it('goes twenty times as fast with grit on plastic, five times on metal', () => {
+    const clean = rubbingOf({ slide: asked(20) });
+    const grit = rubbingOf({ slide: asked(20), wear: { level: 'must', value: 'abrasive', from: '' } });
+    for (const [of, factor] of [['polymer', 20], ['metal', 5]] as const)
+      expect(rubbedAway(1, of, clean)!.likely / rubbedAway(1, of, grit)!.likely).toBeCloseTo(factor, 9);
+  });
+  it('takes the tightest tolerance for what may be lost, and wide ranges for what nobody said', () => {
+    expect(rubbingOf({ tolerance: asked(0.05) }).loss_mm.likely).toBe(0.05);
+    const found = rubbedAway(1, 'polymer', rubbingOf({ slide: asked(20) }))!;
+    expect(found.high / found.low).toBeGreaterThan(50);
+  });
+});
