@@ -4,6 +4,7 @@ const { createCjsPreset } = require('jest-preset-angular/presets/index.js');
 // Dynamic imports stay what they are: packages that ship ES modules only are loaded through them.
 const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs', ignoreDynamic: true } }];
 const coreAlias = { '^@cuadro/core/(.*)$': '<rootDir>/core/src/$1' };
+const angular = createCjsPreset({ tsconfig: '<rootDir>/web/tsconfig.spec.json' });
 /** Packages that ship ES modules only and so pass through the transform. */
 const esm = 'node_modules/(?!(?:d3-random|pure-rand|@angular|rxjs|.*\\.mjs$))';
 
@@ -21,7 +22,9 @@ module.exports = {
     { ...plain, displayName: 'core', rootDir: __dirname, testMatch: ['<rootDir>/core/src/**/*.spec.ts'] },
     { ...plain, displayName: 'server', rootDir: __dirname, testMatch: ['<rootDir>/{server/src,demo,cli,bench,scripts}/**/*.spec.ts'] },
     {
-      ...createCjsPreset({ tsconfig: '<rootDir>/web/tsconfig.spec.json' }),
+      ...angular,
+      // Pure code needs no Angular compiler.
+      transform: { '/core/src/.+\\.ts$': swc, ...angular.transform },
       displayName: 'web',
       rootDir: __dirname,
       testMatch: ['<rootDir>/web/src/**/*.spec.ts'],

@@ -8,5 +8,6 @@ export function processFor({ doc, site: { shop, evidence } }: Pick<CaseFacts, 'd
   const book = processOf(id);
   const machine = evidence.machines?.length ? machineFor(book, material, sizeOf(doc, book.kind === 'print').sorted, evidence.machines) : undefined;
   const process = machine ? equipped(book, machine) : book;
-  return shop.calendar.unattended && machine?.alone !== false ? process : watched(process);
+  const { shiftStart_min, shiftEnd_min } = shop.calendar;
+  return shop.calendar.unattended && machine?.alone !== false ? process : watched(process, (shiftEnd_min - shiftStart_min) / 60);
 }

@@ -84,7 +84,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     loadMark: shape?.load,
     fill: given ? fillOf(process, given) : bookFill(process),
     holes: shape?.holes ?? shape?.study?.body.holes,
-    shift_h: (shop.calendar.shiftEnd_min - shop.calendar.shiftStart_min) / 60,
+    longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
     onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),
     life: (use) => given?.['life'] ?? lifeEntry(family, material, use, evidence, process.uses),

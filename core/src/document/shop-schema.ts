@@ -49,6 +49,7 @@ export const shopSchema: yup.ObjectSchema<Shop> = yup
     currency: yup.string().matches(/^[A-Z]{3}$/, 'Three capital letters, such as EUR.').required(),
     figures: figuresSchema,
     calendar: calendarSchema,
+    supplier: calendarSchema.default(undefined).optional(),
     materials: yup.array().of(yup.object({ material: materialSchema, history: yup.array().of(changeSchema).max(50).required() }).noUnknown().required()).max(
       5000,
     ).optional(),

@@ -3,6 +3,13 @@ import { at } from '../worksheet/evaluate';
 import type { Column } from '../worksheet/types';
 import { addRun, addWork, nextStaffed, type WorkCalendar } from './calendar';
 
+/** Whose hours a stage goes by: those of the shop, or of whoever does it outside. */
+export interface Hours {
+  house: WorkCalendar;
+  away: WorkCalendar;
+}
+const hoursOf = (stage: Pick<Stage, 'away'>, hours: Hours): WorkCalendar => (stage.away ? hours.away : hours.house);
+
 /** More starts than this are taken as one long run: somebody would buy them elsewhere. */
 const MAX_RUNS = 400;
 
@@ -21,11 +28,12 @@ export interface StageTime {
  * @param columns hours (and runs) by line name
  * @param from minute at which the first stage may start
  */
-export function schedule(stages: readonly Stage[], columns: ReadonlyMap<string, Column>, i: number, calendar: WorkCalendar, from: number): StageTime[] {
+export function schedule(stages: readonly Stage[], columns: ReadonlyMap<string, Column>, i: number, by: Hours, from: number): StageTime[] {
   const ends = new Map<string, number>();
   const out: StageTime[] = [];
   let previous: string | undefined;
   for (const stage of stages) {
+    const calendar = hoursOf(stage, by);
     const before = stage.after ?? (previous ? [previous] : []);
     const ready = before.reduce((t, id) => Math.max(t, ends.get(id) ?? from), from);
     const hours = Math.max(0, at(columns.get(stage.hours)!, i));
@@ -43,7 +51,7 @@ export function schedule(stages: readonly Stage[], columns: ReadonlyMap<string, 
 }
 
 /** Minute at which the whole network is finished, for each of n samples. Equal inputs give one number. */
-export function finishTimes(stages: readonly Stage[], columns: ReadonlyMap<string, Column>, n: number, calendar: WorkCalendar, from: number): Float64Array {
+export function finishTimes(stages: readonly Stage[], columns: ReadonlyMap<string, Column>, n: number, by: Hours, from: number): Float64Array {
   const out = new Float64Array(n);
   const place = new Map(stages.map((s, k) => [s.id, k]));
   // Everything that does not depend on the sample is looked up once; the samples themselves make no objects.
@@ -52,12 +60,13 @@ export function finishTimes(stages: readonly Stage[], columns: ReadonlyMap<strin
     hours: columns.get(s.hours)!,
     runs: s.runs ? columns.get(s.runs) : undefined,
     work: s.mode === 'work',
+    calendar: hoursOf(s, by),
   }));
   const ends = new Float64Array(stages.length);
   for (let i = 0; i < n; i++) {
     let last = 0;
     for (let k = 0; k < plan.length; k++) {
-      const { before, hours, runs: many, work } = plan[k];
+      const { before, hours, runs: many, work, calendar } = plan[k];
       let ready = from;
       for (const b of before) if (ends[b] > ready) ready = ends[b];
       const minutes = Math.max(0, at(hours, i)) * 60;

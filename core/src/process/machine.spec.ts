@@ -82,14 +82,16 @@ describe('a register of machines', () => {
     expect(means({ ...SMALL, process: 'vat-resin' })).toBeUndefined();
   });
   it('that may not run alone has to fit into a shift, and somebody is paid', () => {
-    expect(watched(processOf('cnc-mill'))).toBe(processOf('cnc-mill'));
+    expect(watched(processOf('cnc-mill'), 9)).toBe(processOf('cnc-mill'));
     const minded = siteWith({ ...SMALL, alone: false });
     const small = screened(minded, [60, 40, 20]).checks.find((c) => c.id === 'unattended')!;
     expect(small.state).toBe('pass');
     const big = screened(minded, [240, 240, 240]).checks.find((c) => c.id === 'unattended')!;
     expect(big.state).toBe('fail');
     expect(big.limit).toBe(9);
-    expect(screened(siteWith(SMALL), [240, 240, 240]).checks.some((c) => c.id === 'unattended')).toBe(false);
+    // Alone it may run for as long as is wanted.
+    expect(screened(siteWith(SMALL), [240, 240, 240]).checks.find((c) => c.id === 'unattended')).toMatchObject({ state: 'conditional', limit: 60 });
+    expect(screened(siteWith(SMALL), [60, 40, 20]).checks.some((c) => c.id === 'unattended')).toBe(false);
     const r = route(minded);
     const copies = valueOf(r.point, 'copies');
     const hours = (valueOf(r.point, 'build_h') * valueOf(r.point, 'builds')) / copies;

@@ -62,15 +62,29 @@ export function machineFor(process: Process, material: string, box: readonly num
 /**
  * A process whose builds may not run alone: they wait for the shift, and part of somebody's hours is paid while they run. A process
  * that builds nothing on a printer of the house stays as it is.
+ * @param shift_h hours that somebody is there at a stretch: no build may be longer
  */
-export const watched = once((process: Process): Process => {
+export const watched = (process: Process, shift_h: number): Process => {
+  let kept = watchedBy.get(process);
+  if (!kept) watchedBy.set(process, kept = new Map());
+  let found = kept.get(shift_h);
+  if (!found) kept.set(shift_h, found = watchedFor(process, shift_h));
+  return found;
+};
+const watchedBy = new WeakMap<Process, Map<number, Process>>();
+
+function watchedFor(process: Process, shift_h: number): Process {
   const builds = process.stages.filter((s) => s.resource === 'printer' && s.mode === 'run');
   if (process.where !== 'house' || !builds.length) return process;
   const hours = builds.map((s) => (s.runs ? `${s.hours} * ${s.runs}` : s.hours)).join(' + ');
   return {
     ...process,
     watched: true,
-    facts: [...process.facts, fact('watch', 'Part of an hour that somebody is by it while it runs', '', 0.1, 0.25, 0.5)],
+    facts: [
+      ...process.facts.filter((f) => f.id !== 'build_limit'),
+      fact('build_limit', 'Longest build: a shift', 'h', shift_h, shift_h, shift_h),
+      fact('watch', 'Part of an hour that somebody is by it while it runs', '', 0.1, 0.25, 0.5),
+    ],
     lines: [...process.lines, {
       name: 'watch_cost',
       label: 'Somebody by it while it runs',
@@ -80,7 +94,7 @@ export const watched = once((process: Process): Process => {
     }],
     stages: process.stages.map((s) => (builds.includes(s) ? { ...s, mode: 'work' } : s)),
   };
-});
+}
 
 const sourceOf = (m: Machine): Source => ({ kind: 'shop', text: `${m.name}, from the register of machines${m.supplier ? `, run by ${m.supplier}` : ''}.` });
 
@@ -108,8 +122,12 @@ function stagesOn(process: Process, m: Machine): Stage[] {
   const inHouse = !m.supplier;
   const moved = process.stages.flatMap((s): Stage[] => {
     if (inHouse && s.resource === 'carrier') return [];
+    // A furnace is another machine: it stays where it was.
+    if (s.id.startsWith('furnace')) return [s];
     return [{
       ...s,
+      // One's own machine has a queue of its own.
+      ...(inHouse && s.hours === 'bureau_queue' && { hours: 'printer_queue' }),
       resource: inHouse && s.resource === 'supplier' ? 'printer' : !inHouse && s.resource === 'printer' ? 'supplier' : s.resource,
     }];
   });

@@ -21,6 +21,8 @@ export interface Stage {
   hours: string;
   /** Line with the number of runs, each of which needs somebody to start it. */
   runs?: string;
+  /** Done by somebody else, by their own working hours. */
+  away?: boolean;
   /** Stages that must be finished first; the one before, when left out. */
   after?: string[];
 }

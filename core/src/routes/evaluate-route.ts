@@ -2,10 +2,10 @@ import { contentKey, type Contribution } from '../case/contribution';
 import { processFor } from '../case/equip';
 import type { CaseFacts } from '../case/facts';
 import type { CaseDoc, Pin } from '../case/types';
-import { isoAt, layOut, type WorkCalendar } from '../lead/calendar';
-import { finishTimes, lastEnd, schedule, type StageTime } from '../lead/network';
+import { isoAt, layOut } from '../lead/calendar';
+import { finishTimes, type Hours, lastEnd, schedule, type StageTime } from '../lead/network';
 import type { Remedy } from '../screen/check';
-import type { Shop } from '../shelf/shop';
+import { type Shop, SUPPLIER_CALENDAR } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
 import { at, evaluate, requireFinite, valueOf } from '../worksheet/evaluate';
 import { once } from '../worksheet/once';
@@ -69,6 +69,7 @@ export function remedyLoad(remedies: readonly Remedy[], doubt: Doubt = NO_DOUBT)
     parts_h: remedies.reduce((m, r) => (r.parts_h && r.parts_h.likely > m.likely ? r.parts_h : m), ZERO),
     rest_h: remedies.reduce((s, r) => plus(s, r.rest_h ?? ZERO), ZERO),
     extraPieces: remedies.reduce((s, r) => s + (r.extraPieces ?? 0), 0),
+    sections: Math.max(1, ...remedies.map((r) => r.sections ?? 1)),
     lifeUsed: Math.min(1, ...remedies.map((r) => r.lifeUsed ?? 1)),
     names: remedies.map((r) => r.how),
   };
@@ -163,8 +164,8 @@ function stretched(stages: RouteSheet['stages'], columns: ReadonlyMap<string, Co
   return out;
 }
 
-function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
-  const from = calendar.shiftStart;
+function leadTime(route: RouteSheet, calendar: Hours): Lead {
+  const from = calendar.house.shiftStart;
   const inputs = inputsOf(route);
   const columns = new Map<string, Column>(evaluate(hoursSheet(route), inputs, 1).columns);
   for (const s of route.stages) for (const name of [s.hours, s.runs]) if (name && !columns.has(name)) columns.set(name, inputs[name]);
@@ -172,14 +173,15 @@ function leadTime(route: RouteSheet, calendar: WorkCalendar): Lead {
   const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
   const days = quoted ? (inputs[LEAD_ENTRY] as number) : Math.max(0, lastEnd(stages) - from) / DAY_MIN;
   // Nothing to model, nothing to show.
-  return { stages: stages.filter((s) => s.hours > 0), days, ready: isoAt(calendar, from + days * DAY_MIN), quoted };
+  return { stages: stages.filter((s) => s.hours > 0), days, ready: isoAt(calendar.house, from + days * DAY_MIN), quoted };
 }
 
-let lastCalendar: { key: string; calendar: WorkCalendar } | undefined;
+let lastCalendar: { key: string; calendar: Hours } | undefined;
 /** Laying out five years takes longer than one estimate; the same calendar serves all routes of a case. */
-function calendarFor(shop: Shop, start: string): WorkCalendar {
-  const key = JSON.stringify([shop.calendar, start]);
-  if (lastCalendar?.key !== key) lastCalendar = { key, calendar: layOut(shop.calendar, start) };
+function calendarFor(shop: Shop, start: string): Hours {
+  const away = shop.supplier ?? SUPPLIER_CALENDAR;
+  const key = JSON.stringify([shop.calendar, away, start]);
+  if (lastCalendar?.key !== key) lastCalendar = { key, calendar: { house: layOut(shop.calendar, start), away: layOut(away, start) } };
   return lastCalendar.calendar;
 }
 
@@ -214,7 +216,7 @@ export function evaluateSheet(
 ): RouteResult {
   const sheet = list ? cone(route, 'list', DECISIVE) : route.sheet;
   const calendar = calendarFor(facts.site.shop, facts.doc.start);
-  const from = calendar.shiftStart;
+  const from = calendar.house.shiftStart;
   const all: Entry[] = [...route.entries, ...overridden(route)];
   const hours = hoursSheet(route);
   const lead = leadTime(route, calendar);
@@ -245,6 +247,6 @@ export function evaluateSheet(
     draws[LEAD_ENTRY] = ends.map((t) => Math.max(0, t - from) / DAY_MIN);
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
-  lead.risk = { ...spread, readyP50: isoAt(calendar, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar, from + spread.p90 * DAY_MIN) };
+  lead.risk = { ...spread, readyP50: isoAt(calendar.house, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar.house, from + spread.p90 * DAY_MIN) };
   return { ...subject, risk: evaluate(sheet, draws, samples) };
 }

@@ -40,6 +40,8 @@ export interface RemedyLoad {
   rest_h: Range;
   /** Pieces made to be measured, beside those that are used. */
   extraPieces: number;
+  /** Sections that one tool is built in. */
+  sections: number;
   names: string[];
   /** Conditions still to be tried with these remedies, and the chance that all of it then holds. */
   trials: number;
@@ -69,7 +71,7 @@ const linesOf = onceOfTwo((process: Process, contributions: readonly Contributio
 
 /** Stages of a route: those of its process, with the hours that plans ask for before the first and before it is inspected. */
 function stagesOf(process: Process, contributions: readonly Contribution[]): readonly Stage[] {
-  const out: Stage[] = [{ id: 'model', label: 'Model it, draw in the remedies', resource: 'engineer', mode: 'work', hours: 'redraw_h' }, ...process.stages];
+  const out: Stage[] = [{ id: 'model', label: 'Model it, draw in the remedies', resource: 'engineer', mode: 'work', hours: 'redraw_h' }, ...outside(process)];
   // A first one is made and measured when everything is prepared.
   out.splice(2, 0, { id: 'proof', label: 'Make and measure a first one', resource: 'printer', mode: 'run', hours: 'proof_h' });
   // What is bought is ordered when the model is done, and has to be there when somebody fits it; coats dry before they are measured.
@@ -83,6 +85,7 @@ function stagesOf(process: Process, contributions: readonly Contribution[]): rea
       id: 'parts',
       label: 'Wait for what is bought',
       resource: 'carrier',
+      away: true,
       mode: 'work',
       hours: 'parts_h',
       after: ['model'],
@@ -101,6 +104,15 @@ function stagesOf(process: Process, contributions: readonly Contribution[]): rea
   if (giftSum(contributions, 'engineering_hours'))
     out.unshift({ id: 'plan', label: 'Work the plans out and try them', resource: 'engineer', mode: 'work', hours: 'plan_engineer_h' });
   return out;
+}
+
+/** Whatever a supplier or a carrier does goes by their own hours; at a bureau that is all between the order and the freight. */
+function outside({ where, stages }: Process): readonly Stage[] {
+  const carried = stages.findIndex((s) => s.resource === 'carrier');
+  const away = (s: Stage, k: number): boolean =>
+    s.resource === 'supplier' || s.resource === 'carrier' ||
+    (where === 'bureau' && k < carried && (s.resource === 'printer' || s.resource === 'mill' || s.resource === 'bench'));
+  return stages.map((s, k) => (away(s, k) ? { ...s, away: true } : s));
 }
 
 /** Names under which lead time and delay cost come in; the lead network fills the first. */
@@ -210,6 +222,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     remedy('parts_h', 'Wait for what is bought for the remedies', 'h', remedies.parts_h),
     remedy('rest_h', 'Coats that dry, ovens that run', 'h', remedies.rest_h),
     remedy('extra_pieces', 'First prints, to be measured', '', exactly(remedies.extraPieces)),
+    remedy('sections', 'Sections that one tool is made in', '', exactly(remedies.sections)),
     {
       name: 'proof_run_h',
       label: 'Printing and measuring a first one',

@@ -91,8 +91,8 @@ export interface CheckContext {
   faceLife(use: Use): Range;
   /** Figures of this route before remedies, worked out when asked for. */
   figures: { readonly mass_kg: number; readonly lead_days: number; /** Longest build, h. */ readonly build_h: number };
-  /** Hours that somebody is there at a stretch. */
-  shift_h: number;
+  /** Longest build that is wanted, h: a shift where it may not run alone; absent where nothing limits it. */
+  longest_h?: number;
 }
 
 /** One question put to a route. One file each in `checks/`; returns nothing when the need does not ask it. */

@@ -80,6 +80,7 @@ export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
     ...(habit && { habit }),
     ...(lifeUsed && { lifeUsed }),
     ...(extraPieces && { extraPieces }),
+    ...(kind.sections && { sections: kind.sections(ctx) }),
     ...(parts_h && { parts_h }),
     ...(rest_h && { rest_h }),
   };

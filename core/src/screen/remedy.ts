@@ -37,6 +37,8 @@ export interface RemedyKind {
   lifeUsed?: number;
   /** Pieces made and not used: a first print to be measured. */
   extraPieces?: number;
+  /** Sections that one tool is built in: each a piece on the plate. */
+  sections?(ctx: CheckContext): number;
   /** Working hours until what is bought or made for it is there; it is ordered when the model is done. */
   parts_h?: Range;
   /** Hours that pass by themselves before it is inspected: a coat dries, an oven runs. */
@@ -58,6 +60,7 @@ export interface Remedy extends RemedyCost {
   habit?: boolean;
   lifeUsed?: number;
   extraPieces?: number;
+  sections?: number;
   parts_h?: Range;
   rest_h?: Range;
 }

@@ -96,6 +96,8 @@ export interface Shop {
   /** Replaced figures, by name. */
   figures: Record<string, Range & { note: string }>;
   calendar: Calendar;
+  /** Working hours of suppliers and carriers; the usual ones where nobody said. */
+  supplier?: Calendar;
   /** Processes of the house, by id, for which there is no machine on site. */
   absent?: string[];
   /** Materials of one's own, and built-in ones with other figures. */
@@ -137,6 +139,15 @@ export const DEFAULT_SHOP: Shop = {
     holidays: ['2026-12-24', '2026-12-25', '2026-12-28', '2026-12-29', '2026-12-30', '2026-12-31', '2027-01-01'],
     unattended: true,
   },
+};
+
+/** Suppliers work longer days and close on fewer of them. */
+export const SUPPLIER_CALENDAR: Calendar = {
+  shiftStart_min: 7 * 60,
+  shiftEnd_min: 17 * 60,
+  workdays: [1, 2, 3, 4, 5],
+  holidays: ['2026-12-25', '2027-01-01', '2027-12-24', '2028-01-01'],
+  unattended: true,
 };
 
 const BUILT_IN: Source = { kind: 'shop', text: 'Built-in shop figure, not yet replaced by your own.' };

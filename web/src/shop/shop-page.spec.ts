@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { PROCESSES } from '@cuadro/core/process/processes';
-import { DEFAULT_SHOP, SHOP_FIGURES, type Shop } from '@cuadro/core/shelf/shop';
+import { DEFAULT_SHOP, SHOP_FIGURES, type Shop, SUPPLIER_CALENDAR } from '@cuadro/core/shelf/shop';
 import { ComputeService } from '../data/compute.service';
 import { ShopService } from '../data/shop.service';
 import { ShopPage } from './shop-page';
@@ -110,6 +110,10 @@ describe('the shop', () => {
       workdays: [...DEFAULT_SHOP.calendar.workdays, 6].sort(),
       holidays: ['2026-01-01', '2026-12-25'],
     });
+    expect(shop().supplier).toBeUndefined();
+    type('Suppliers from', '06:00');
+    await press('Save the shop');
+    expect(shop().supplier).toEqual({ ...SUPPLIER_CALENDAR, shiftStart_min: 360 });
   });
   it('refuses a currency that is none', () => {
     const { type, said, button } = setUp();

@@ -4,7 +4,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { shopSchema } from '@cuadro/core/document/shop-schema';
 import { unitText } from '@cuadro/core/quantity/quantity';
 import { PROCESSES } from '@cuadro/core/process/processes';
-import { SHOP_FIGURES, type Shop, type ShopFigure } from '@cuadro/core/shelf/shop';
+import { type Calendar, SHOP_FIGURES, type Shop, type ShopFigure, SUPPLIER_CALENDAR } from '@cuadro/core/shelf/shop';
 import type { Range } from '@cuadro/core/worksheet/types';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
@@ -14,6 +14,16 @@ import { WorkingMargin } from '../shared/working-margin';
 
 const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
+
+/** One set of working hours, and the words it is asked for in. */
+interface CalendarRow {
+  id: 'calendar' | 'supplier';
+  label: string;
+  from: string;
+  alone: string;
+  closed: string;
+  calendar: Calendar;
+}
 
 /** Rates, queues, terms and working hours of the site. Built-in values stay beside the site's own. */
 @Component({
@@ -87,18 +97,38 @@ export class ShopPage {
     this.edit({ currency: text.trim().toUpperCase() });
   }
 
-  protected time(which: 'shiftStart_min' | 'shiftEnd_min', text: string): void {
+  /** Whose working hours: the shop's own, and those of whoever works for it. */
+  protected readonly calendars = computed((): CalendarRow[] => [
+    {
+      id: 'calendar',
+      label: 'The shop',
+      from: 'Shift from',
+      alone: 'Prints run on through nights and weekends',
+      closed: 'Days on which nobody works',
+      calendar: this.shop().calendar,
+    },
+    {
+      id: 'supplier',
+      label: 'Suppliers and carriers',
+      from: 'Suppliers from',
+      alone: 'Their machines run on through nights and weekends',
+      closed: 'Days on which suppliers are shut',
+      calendar: this.shop().supplier ?? SUPPLIER_CALENDAR,
+    },
+  ]);
+
+  protected hours({ id, calendar }: CalendarRow, change: Partial<Calendar>): void {
+    this.edit({ [id]: { ...calendar, ...change } });
+  }
+
+  protected time(row: CalendarRow, which: 'shiftStart_min' | 'shiftEnd_min', text: string): void {
     const [h, m] = text.split(':').map(Number);
-    if (Number.isFinite(h) && Number.isFinite(m)) this.edit({ calendar: { ...this.shop().calendar, [which]: h * 60 + m } });
+    if (Number.isFinite(h) && Number.isFinite(m)) this.hours(row, { [which]: h * 60 + m });
   }
 
-  protected workday(day: number, on: boolean): void {
-    const { calendar } = this.shop();
-    this.edit({ calendar: { ...calendar, workdays: on ? [...calendar.workdays, day].sort() : calendar.workdays.filter((d) => d !== day) } });
-  }
-
-  protected unattended(on: boolean): void {
-    this.edit({ calendar: { ...this.shop().calendar, unattended: on } });
+  protected workday(row: CalendarRow, day: number, on: boolean): void {
+    const { workdays } = row.calendar;
+    this.hours(row, { workdays: on ? [...workdays, day].sort() : workdays.filter((d) => d !== day) });
   }
 
   protected machine(id: string, there: boolean): void {
@@ -106,8 +136,8 @@ export class ShopPage {
     this.edit({ absent: there ? absent : [...absent, id] });
   }
 
-  protected holidays(text: string): void {
-    this.edit({ calendar: { ...this.shop().calendar, holidays: text.split(/[\s,;]+/).filter(Boolean).sort() } });
+  protected holidays(row: CalendarRow, text: string): void {
+    this.hours(row, { holidays: text.split(/[\s,;]+/).filter(Boolean).sort() });
   }
 
   protected reset(): void {

@@ -60,7 +60,7 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
       }`,
       note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.',
     },
-    ...plateLines('min(floor(bed_area / footprint), floor(build_limit / print_h))'),
+    ...plateLines('min(floor(sections * bed_area / footprint), floor(sections * build_limit / print_h))'),
     { name: 'build_h', label: 'One build', unit: 'h', expr: 'warm_up + per_build * print_h' },
     { name: 'machine_cost', label: 'Printer hours', unit: 'money', expr: `(print_h + warm_up / per_build) * ${rate}`, cost: 'machine' },
     { name: 'tend_h', label: 'Hands at the printer, one tool', unit: 'h', expr: 'attend_h / per_build' },

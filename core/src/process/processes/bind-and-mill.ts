@@ -36,7 +36,7 @@ export const bindAndMill: Process = {
     { name: 'mass_part', label: 'Weight as sintered', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Powder', unit: 'money', expr: 'mass_part * powder_use * price_per_kg', cost: 'material' },
     ...furnaceLines,
-    ...plateLines('floor(plate_area / footprint)', 'plate'),
+    ...plateLines('floor(sections * plate_area / footprint)', 'plate'),
     { name: 'build_h', label: 'One plate', unit: 'h', expr: 'height / (1 - shrink) / layer_height * (bind_s + per_build * cut_s) / s_per_h' },
     { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h / per_build * binder_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Washing out and setting', unit: 'money', expr: '(free_h + setter_h) * labour_rate', cost: 'labour' },

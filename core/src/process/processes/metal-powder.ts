@@ -45,7 +45,7 @@ export const metalPowder: Process = {
       expr: '(volume + support_volume) * density / g_per_kg * powder_use * price_per_kg',
       cost: 'material',
     },
-    ...plateLines('floor(bed_area / footprint)', 'plate'),
+    ...plateLines('floor(sections * bed_area / footprint)', 'plate'),
     {
       name: 'build_h',
       label: 'One plate',

@@ -32,7 +32,7 @@ export const vatResin: Process = {
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Resin', unit: 'money', expr: 'mass_part * (1 + resin_waste) * price_per_kg', cost: 'material' },
     { name: 'layers', label: 'Layers', unit: '', expr: 'height / layer_height' },
-    ...plateLines('floor(bed_area / footprint)'),
+    ...plateLines('floor(sections * bed_area / footprint)'),
     {
       name: 'build_h',
       label: 'One build',

@@ -2,12 +2,10 @@ import type { Size } from '../../case/facts';
 import type { Process } from '../../process/process';
 import { type Fit, fit, sectioning } from '../../shape/envelope';
 import { type Check, isPrint } from '../check';
+import { MOST_SECTIONS, sectionsByHours } from '../sections';
 
 const BASIS =
   "The smallest box around the part in the machine's room, by all orders of sides and turned in the plane. Sections: fewest equal pieces by planes square to the box.";
-
-/** More pieces than this are a kit, not a tool. */
-const MOST_PIECES = 4;
 
 /** The same box is asked about for every material of a process, and again while somebody types. */
 const fits = new WeakMap<Size, Map<Process['envelope_mm'], Fit>>();
@@ -35,10 +33,11 @@ export const envelope: Check = {
         state: 'pass',
         reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${on}${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.`,
       };
-    const { count } = sectioning(size.sorted, process.envelope_mm);
-    if (isPrint(ctx) && count <= MOST_PIECES && taken.has('join-pieces'))
+    const { count: byRoom } = sectioning(size.sorted, process.envelope_mm);
+    const count = byRoom <= MOST_SECTIONS && isPrint(ctx) ? Math.max(byRoom, sectionsByHours(ctx)) : byRoom;
+    if (isPrint(ctx) && count <= MOST_SECTIONS && taken.has('join-pieces'))
       return { ...common, state: 'pass', reason: `Made in ${count} pieces, joined with dowels and bonding; the Shape step cuts them.` };
-    if (isPrint(ctx) && count <= MOST_PIECES)
+    if (isPrint(ctx) && count <= MOST_SECTIONS)
       return {
         ...common,
         state: 'conditional',
@@ -48,7 +47,7 @@ export const envelope: Check = {
     return {
       ...common,
       state: 'fail',
-      reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}${on}: too big${isPrint(ctx) ? `, even in ${MOST_PIECES} pieces` : ''}.`,
+      reason: `${mm(f.side_mm)} against ${mm(f.room_mm)}${on}: too big${isPrint(ctx) ? `, even in ${MOST_SECTIONS} pieces` : ''}.`,
     };
   },
 };

@@ -1,29 +1,58 @@
+import { formatNumber } from '../../quantity/quantity';
+import { sectioning } from '../../shape/envelope';
 import type { Check } from '../check';
+import { MOST_SECTIONS, sectionsByHours } from '../sections';
 
-const BASIS =
+const SHIFT =
   'Longest build at likely figures against the shift, as set on the Shop page and in the register of machines. A build that is paused overnight comes loose or shows it.';
-/** More pieces than this are a kit, not a tool. */
-const MOST_PIECES = 4;
+const LIMIT = 'Longest build at likely figures against the longest build wanted: a figure of the process, which can be put over.';
 
-/** A build that may not run alone has to fit into a shift: it is split, or it is not made so. */
+/** One build takes so long: what may not run alone has to fit into a shift, the rest into the longest build wanted. */
 export const unattended: Check = {
   id: 'unattended',
-  label: 'Running alone',
-  run({ process, figures, shift_h, taken }) {
-    if (!process.watched) return undefined;
+  label: 'Longest build',
+  run(ctx) {
+    const { process, figures, longest_h, taken, size, fill } = ctx;
+    if (longest_h === undefined || (!process.watched && shortAnyway(ctx.process, size.sorted, fill?.share ?? 1, longest_h))) return undefined;
     const hours = figures.build_h;
-    const common = { value: hours, limit: shift_h, unit: 'h', margin: (shift_h - hours) / shift_h, basis: BASIS };
-    const says = `A build of ${hours.toFixed(1)} h may not run alone`;
-    if (hours <= shift_h) return { ...common, state: 'pass', reason: `${says}; it fits into a shift of ${shift_h} h.` };
-    const pieces = Math.ceil(hours / shift_h);
-    if (pieces <= MOST_PIECES && taken.has('join-pieces')) return { ...common, state: 'pass', reason: `${says}: made in ${pieces} pieces, one a shift.` };
-    if (pieces <= MOST_PIECES)
+    const common = { value: hours, limit: longest_h, unit: 'h', margin: (longest_h - hours) / longest_h, basis: process.watched ? SHIFT : LIMIT };
+    const says = process.watched ? `A build of ${hours.toFixed(1)} h may not run alone` : `One build takes ${formatNumber(Math.round(hours))} h`;
+    const room = process.watched ? `a shift has ${longest_h} h` : `the longest wanted is ${formatNumber(longest_h)} h`;
+    if (hours <= longest_h) return process.watched ? { ...common, state: 'pass', reason: `${says}; it fits into a shift of ${longest_h} h.` } : undefined;
+    // Cut for the room of the machine, each section is a build of its own.
+    const pieces = Math.max(sectionsByHours(ctx), sectioning(size.sorted, process.envelope_mm).count);
+    if (pieces <= MOST_SECTIONS && taken.has('join-pieces')) {
+      return { ...common, state: 'pass', reason: `${says}: made in ${pieces} pieces${process.watched ? ', one a shift' : ', a build each'}.` };
+    }
+    if (pieces <= MOST_SECTIONS) {
       return {
         ...common,
         state: 'conditional',
         offers: ['join-pieces'],
-        reason: `${says}, and a shift has ${shift_h} h: make it in ${pieces} pieces, let it run alone, or have it made outside.`,
+        reason: process.watched
+          ? `${says}, and ${room}: make it in ${pieces} pieces, let it run alone, or have it made outside.`
+          : `${says}, and ${room}: make it in ${pieces} pieces, or trust the machine for that long.`,
       };
-    return { ...common, state: 'fail', reason: `${says}, and a shift has ${shift_h} h: too long to be split. Let it run alone, or have it made outside.` };
+    }
+    return process.watched
+      ? { ...common, state: 'fail', reason: `${says}, and ${room}: too long to be split. Let it run alone, or have it made outside.` }
+      : {
+        ...common,
+        state: 'conditional',
+        chance: 0.6,
+        reason: `${says}, and ${room}: too long to be split. Ask whether the machine is to be trusted for that long.`,
+      };
   },
 };
+
+/** Even solid, laid down at the low rate, with as much again for supports and pauses. Spares most routes the walk through their stages. */
+function shortAnyway(
+  { facts }: { facts: readonly { id: string; usual: { low: number } }[] },
+  [l, w, t]: readonly number[],
+  share: number,
+  limit_h: number,
+): boolean {
+  const rate = facts.find((f) => f.id === 'deposition')?.usual.low;
+  const MM3_PER_CM3 = 1000;
+  return !!rate && (2 * Math.max(0.5, share) * l * w * t) / MM3_PER_CM3 / rate < limit_h;
+}
