@@ -134,6 +134,14 @@ function guessedEntries(doc: CaseDoc, family: Family, [l, w, t]: readonly number
   ];
 }
 
+/** What is neither flat nor round, by form. */
+const FREE: Record<CaseDoc['form'], Range> = {
+  flat: { low: 0, likely: 0.01, high: 0.05 },
+  block: { low: 0, likely: 0.02, high: 0.1 },
+  turned: { low: 0, likely: 0.02, high: 0.1 },
+  shaped: { low: 0.1, likely: 0.25, high: 0.5 },
+};
+
 /** Set-ups and holes for the machined way: from the mesh, or guessed from the form. */
 export function machiningEntries(doc: CaseDoc): Entry[] {
   const shape = shapeFor(doc, false);
@@ -169,6 +177,17 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
         source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' },
       },
   ];
+  const free = shape?.study && shape.measure.area_mm2 ? shape.study.body.freeForm_mm2 / shape.measure.area_mm2 : undefined;
+  out.push({
+    name: 'free_share',
+    label: 'Free-form faces, share of the surface',
+    unit: '',
+    ...(free === undefined ? FREE[doc.form] : exactly(Math.min(1, free))),
+    source: free === undefined
+      ? { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' }
+      : { kind: 'measured', text: `What is neither flat nor a round hole on ${shape!.fileName}.` },
+    key: 'stock.free_share',
+  });
   const holes = holeCount(shape);
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
   if (shape?.study?.body.cut)

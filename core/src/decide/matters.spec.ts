@@ -13,6 +13,7 @@ import type { CheckResult } from '../screen/check';
 import { REMEDIES } from '../screen/remedies';
 import { CHECKS, screen } from '../screen/screen';
 import { materialsFor } from '../shelf/shelf';
+import { isHardened } from '../shelf/types';
 import { DEFAULT_SHOP, SHOP_FIGURES } from '../shelf/shop';
 import { box, drilledPlate, flipped, join, moved } from '../shape/testing';
 import { valueOf } from '../worksheet/evaluate';
@@ -44,11 +45,14 @@ const PARTS = [
   drilledPlate(60, 40, 20, [[0.8, 20, 20], [2, 40, 20]]),
   drilledPlate(60, 40, 90, [[3, 20, 20]]),
 ].map((m) => studiedRef(m));
-/** A twentieth of the surface is seen aslant alone. */
-const ASLANT = ((ref) => ({
-  ...ref,
-  study: { ...ref.study!, body: { ...ref.study!.body, reach: { ...ref.study!.body.reach, unreachable_mm2: ref.measure.area_mm2 / 20, hidden_mm2: 0 } } },
-}))(PARTS[2]);
+/** A part with a twentieth of its surface out of the cutter's reach. */
+const unreached = (ref: (typeof PARTS)[number], hidden: boolean) => {
+  const unreachable_mm2 = ref.measure.area_mm2 / 20;
+  const reach = { ...ref.study!.body.reach, unreachable_mm2, hidden_mm2: hidden ? unreachable_mm2 : 0 };
+  return { ...ref, study: { ...ref.study!, body: { ...ref.study!.body, reach } } };
+};
+/** Seen aslant alone, and by no direction. */
+const CORNERS = [unreached(PARTS[2], false), unreached(PARTS[2], true)];
 const BASE: Need = { load: { level: 'must', value: 50, from: '' }, tolerance: { level: 'must', value: 0.5, from: '' } };
 
 /** Needs of many kinds, each with one requirement at an end of what it may be, over kinds of tool that differ. */
@@ -60,7 +64,7 @@ function* situations(): Iterable<CaseDoc> {
   }
   for (const [torque, boltSize] of [[0.5, 'M3'], [2, 'M6'], [8, 'M6'], [40, 'M8']] as const)
     yield demoDoc({ need: { ...BASE, boltTorque: { level: 'must', value: torque, from: '' }, boltSize: { level: 'must', value: boltSize, from: '' } } });
-  for (const ref of [...PARTS, ASLANT]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
+  for (const ref of [...PARTS, ...CORNERS]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   for (const size of [[3, 2, 1], [5000, 3000, 900]] as const) yield demoDoc({ need: BASE, size_mm: [...size] });
   for (const f of FAMILIES) yield demoDoc({ family: f.id, form: 'flat' });
 }
@@ -114,8 +118,11 @@ describe('every check and remedy matters', () => {
 const materialOf = (process: Process): string => (materialsFor(process.id).find((m) => m.fibre_per_cm3) ?? materialsFor(process.id)[0]).id;
 const outcome = (process: Process, doc: CaseDoc, site = BUILT_IN_SITE): string => {
   const doubt = { trials: 1, chance: 0.8 };
-  const r = evaluateRoute(factsOf(doc, site), { process: process.id, material: materialOf(process), doubt }, []);
-  return `${valueOf(r.point, 'expected_cost')} ${r.lead.days} ${valueOf(r.point, 'mass_tool')}`;
+  const hard = materialsFor(process.id).find(isHardened)?.id;
+  return [materialOf(process), hard].filter((m): m is string => !!m).map((material) => {
+    const r = evaluateRoute(factsOf(doc, site), { process: process.id, material, doubt }, []);
+    return `${valueOf(r.point, 'expected_cost')} ${r.lead.days} ${valueOf(r.point, 'mass_tool')}`;
+  }).join();
 };
 /** One large tool, and many small ones: what is shared by a build or a bin matters to the second alone. */
 const ORDERS = [
@@ -129,12 +136,16 @@ const ORDERS = [
 describe('every figure that is asked for moves price, date or weight', () => {
   it.each(PROCESSES.flatMap((p) => p.facts.map((f) => [`${p.id}: ${f.id}`, p, f] as const)))('%s', (_, p, f) => {
     expect(f.usual.high).toBeGreaterThan(0);
-    const key = `${p.id}/${materialOf(p)}`;
+    const keys = materialsFor(p.id).map((m) => `${p.id}/${m.id}`);
     // Mesh entries stand in for set-ups and holes; without a mesh the fact does.
     const moved = [1.7, 0.4, 12, 0.05].some((k) =>
       ORDERS.some((doc) => {
         const x = Math.min(f.max, f.usual.likely * k + (f.usual.likely === 0 ? 1 : 0));
-        return outcome(p, doc) !== outcome(p, { ...doc, overrides: { [key]: { [f.id]: { low: x, likely: x, high: x, kind: 'you', note: 'test' } } } });
+        return outcome(p, doc) !==
+          outcome(p, {
+            ...doc,
+            overrides: Object.fromEntries(keys.map((key) => [key, { [f.id]: { low: x, likely: x, high: x, kind: 'you', note: 'test' } }])),
+          });
       })
     );
     expect(moved).toBe(true);

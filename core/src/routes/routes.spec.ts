@@ -55,6 +55,47 @@ describe('what remedies wait for', () => {
   });
 });
 
+describe('an order of several', () => {
+  const at = (process: string, m: string, doc: CaseDoc, overrides?: CaseDoc['overrides'][string]) => {
+    const facts = plainFacts({ ...doc, ...(overrides && { overrides: { [`${process}/${m}`]: overrides } }) }, BUILT_IN_SITE);
+    const r = evaluateRoute(facts, { process, material: m }, []);
+    return (name: string): number => valueOf(r.point, name);
+  };
+  const order = (copies: number): CaseDoc => demoDoc({ need: { copies: { level: 'must', value: copies, from: '' } } });
+
+  it('is set up and proved once; each piece is clamped; the bench is quicker from the second on', () => {
+    const one = at('cnc-mill', 'al-6061', order(1)), ten = at('cnc-mill', 'al-6061', order(10));
+    expect(one('setups_h')).toBeCloseTo(one('setups') * (0.5 + 0.1), 9);
+    expect(ten('setups_h')).toBeCloseTo(ten('setups') * (0.05 + 0.1), 9);
+    expect(ten('mill_order_h')).toBeCloseTo(1 + 0.5 + 10 * ten('mill_h'), 9);
+    // (1 + 9 × 0.75)/10 of a first piece's hour.
+    expect(ten('bench_h')).toBeCloseTo((0.4 + 0.6) * 0.775, 9);
+    expect(ten('price_each')).toBeLessThan(one('price_each'));
+  });
+  it('is hardened as a batch, and ground; soft stock is not', () => {
+    const hard = at('cnc-mill', 'tool-steel-hard', order(10)), soft = at('cnc-mill', 's235', order(10));
+    expect([soft('harden_cost'), soft('grind_h'), soft('harden_wait_h')]).toEqual([0, 0, 0]);
+    expect(hard('harden_cost')).toBeCloseTo(Math.max(10, 6 * hard('mass_part')), 9);
+    expect(hard('grind_h')).toBeCloseTo((0.2 * hard('area')) / 2 / 60, 9);
+    const lead = (m: string) => leadOf(plainFacts(order(10), BUILT_IN_SITE), { process: 'cnc-mill', material: m }, []);
+    expect(lead('tool-steel-hard').stages.map((s) => s.id)).toEqual(expect.arrayContaining(['harden', 'grind']));
+    expect(lead('s235').stages.some((s) => s.id === 'harden')).toBe(false);
+  });
+  it('finishes free-form faces line by line', () => {
+    // A shaped tool is guessed to be a quarter free: 15 and 4 cm² a minute.
+    const r = at('cnc-mill', 'al-6061', demoDoc({ form: 'shaped' }));
+    expect(r('skim_h')).toBeCloseTo((r('area') * (0.75 / 15 + 0.25 / 4)) / 60, 9);
+  });
+  it('of fused metal goes by alloy and layer', () => {
+    const steel = at('metal-powder', 'am-316l', order(1)), light = at('metal-powder', 'am-alsi10mg', order(1));
+    expect(steel('fusing')).toBeCloseTo(12, 9);
+    expect(light('fusing')).toBeCloseTo(12 * 1.8, 9);
+    const thick = at('metal-powder', 'am-316l', order(1), { layer_height: { low: 0.06, likely: 0.06, high: 0.06, kind: 'you', note: '' } });
+    expect(thick('fusing')).toBeCloseTo(18, 9);
+    expect(thick('build_h')).toBeLessThan(steel('build_h'));
+  });
+});
+
 describe('where figures come from', () => {
   it('is said in a sentence of its own for every process', () => {
     const said = PROCESSES.map((p) => p.practice);

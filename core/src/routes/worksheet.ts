@@ -13,7 +13,7 @@ import type { Family } from '../need/family';
 import { shelfOf } from '../shelf/shelf';
 import { blendedShare, type Evidence, ownFactor, ownLog, ratioEvidence } from '../records/evidence';
 import { shopEntries, type Shop } from '../shelf/shop';
-import { exactly, type Material } from '../shelf/types';
+import { exactly, isHardened, type Material } from '../shelf/types';
 import { compileSheet, type Sheet } from '../worksheet/compile';
 import type { Figured } from '../worksheet/figured';
 import { onceOfTwo } from '../worksheet/once';
@@ -204,8 +204,9 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       source: { kind: 'standard', text: 'From the activity network and the working calendar; open the lead time.' },
     },
     shelf('density', 'Density', 'g/cm^3', material.density_g_cm3),
-    shelf('flow', 'Speed of extrusion, easy plastic = 1', '', exactly(material.flow ?? 1)),
+    shelf('flow', 'Speed on its machine, the easiest of its kind = 1', '', exactly(material.flow ?? 1)),
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
+    shelf('hardened', 'Hardened after it is cut', '', exactly(isHardened(material) ? 1 : 0)),
     lifeEntry(family, material, use, site.evidence, process.uses),
     faceEntry(family.duty, use, site.evidence),
     remedy('face_money', 'A new set of metal faces, bought', 'money', remedies.face.money),
@@ -270,7 +271,9 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       if (e.name === 'pieces') entries[i] = { ...e, ...exactly(pieces), source: { kind: 'need', text: "Counted on today's tool." } };
   }
   // What the mesh says stands in for what the process brings along.
-  const measured = printed ? [] : machiningEntries(doc).filter((e) => e.name === 'setups' ? !!material.cutting : entries.some((x) => x.name === e.name));
+  const measured = printed
+    ? []
+    : machiningEntries(doc).filter((e) => e.name === 'setups' || e.name === 'free_share' ? !!material.cutting : entries.some((x) => x.name === e.name));
   return [...entries.filter((e) => !measured.some((m) => m.name === e.name)), ...measured];
 }
 

@@ -19,6 +19,7 @@ import { printAgain } from './remedies/print-again';
 import { ream } from './remedies/ream';
 import { seal } from './remedies/seal';
 import { smooth } from './remedies/smooth';
+import { sparkErosion } from './remedies/spark-erosion';
 import { softPads } from './remedies/soft-pads';
 import { wideWashers } from './remedies/wide-washers';
 import { tiltedSetUp } from './remedies/tilted-set-up';
@@ -35,6 +36,7 @@ const KINDS = {
   'join-pieces': joinPieces,
   'drain-holes': drainHoles,
   'tilted-set-up': tiltedSetUp,
+  'spark-erosion': sparkErosion,
   'print-again': printAgain,
   'machined-datums': machinedDatums,
   'drilled-holes': drilledHoles,

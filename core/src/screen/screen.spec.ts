@@ -3,7 +3,7 @@ import { factsOf } from '../plan/facts';
 import { BUILT_IN_SITE } from '../records/site';
 import { join } from 'node:path';
 import { demoDoc, studiedRef } from '../case/testing';
-import { prism, rectangle } from '../make/solids';
+import { prism, rectangle, revolve } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { box, drilledPlate, flipped, join as together, moved } from '../shape/testing';
 import { type RouteOption, screenAll, screenRoute, screenStates } from '../decide/options';
@@ -107,6 +107,8 @@ describe('one check at a time', () => {
 describe('checks that look at the mesh', () => {
   const shapes = (mesh: Mesh): Partial<CaseDoc> => ({ shapes: { printed: studiedRef(mesh) } });
   const hollow = together(box(40, 40, 40), flipped(moved(box(20, 20, 20), [10, 10, 10])));
+  // A bore that widens half way down.
+  const corner = revolve([[0, 0], [30, 0], [30, 40], [6, 40], [6, 20], [10, 20], [10, 14], [0, 14]]);
   const plate = (wall: number): Mesh => prism(rectangle(60, 40), [rectangle(60 - 2 * wall, 40 - 2 * wall, wall, wall)], 0, 20);
   it.each<[what: string, id: string, route: string, mesh: Mesh, want: State | undefined]>([
     ['walls of 3 mm print', 'walls', 'extrusion-chamber/pa12-cf', plate(3), 'pass'],
@@ -129,6 +131,8 @@ describe('checks that look at the mesh', () => {
     ['a frame has none', 'holes', 'powder-polymer/pa12-powder', plate(3), undefined],
     ['nobody mills a closed cavity', 'reach', 'cnc-mill/al-6061', hollow, 'fail'],
     ['a frame is milled', 'reach', 'cnc-mill/al-6061', plate(3), 'pass'],
+    ['a corner that no cutter sees is eroded', 'reach', 'cnc-mill/p20', corner, 'conditional'],
+    ['but not in wood', 'reach', 'board-mill/hardwood', corner, 'fail'],
     ['a print does not ask what a cutter reaches', 'reach', 'extrusion-chamber/pa12-cf', hollow, undefined],
     ['a plate is cut', 'form', 'sheet-cut/al-6061', prism(rectangle(100, 60), [rectangle(20, 10, 10, 10)], 0, 6), 'pass'],
     [

@@ -1,3 +1,4 @@
+import { freeForm_mm2 } from './free-form';
 import { findHoles, type Hole } from './holes';
 import { inertia, type Inertia } from './inertia';
 import type { Axis, Measure } from './measure';
@@ -12,7 +13,7 @@ import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 2;
+export const STUDY_VERSION = 3;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {
@@ -60,6 +61,8 @@ export interface BodyStudy {
   reach: Omit<Reach, 'spots'>;
   /** For a plate of constant section: outline and cut-outs to be cut. */
   cut: { length_mm: number; pierces: number; thickness_mm: number } | null;
+  /** Neither flat nor a round hole, mm². */
+  freeForm_mm2: number;
   /** Little is taken off the stock and most of that is round holes: mill and drill it. */
   block: boolean;
 }
@@ -167,6 +170,7 @@ export function studyBody(mesh: Mesh, measure: Measure, onStage: (stage: string)
       holes,
       reach: reached,
       cut: measure.prismatic ? cutPlan(mesh, measure, measure.prismatic) : null,
+      freeForm_mm2: freeForm_mm2(mesh, holes),
       block: isBlock(measure, box, holes),
     },
     marks: { thin, narrow, unreachable: spots },

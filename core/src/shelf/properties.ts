@@ -52,7 +52,7 @@ export const PROPERTIES: readonly Property[] = [
   number('wear', 'Wear life, short-fibre nylon = 1', '', 0.001, 10_000, (m) => one(m.wear), (m, r) => ({ ...m, wear: r.likely }), { ranged: false }),
   number('creep', 'Lasting load, share of strength', '', 0.01, 1, (m) => one(m.creep), (m, r) => ({ ...m, creep: r.likely }), { ranged: false }),
   number('cutting', 'Cutting effort, aluminium = 1', '', 0.01, 100, (m) => one(m.cutting), (m, r) => ({ ...m, cutting: r.likely }), { ranged: false, optional: true }),
-  number('flow', 'Speed of extrusion, easy plastic = 1', '', 0.05, 2, (m) => one(m.flow), (m, r) => ({ ...m, flow: r.likely }), { ranged: false, optional: true }),
+  number('flow', 'Speed on its machine, the easiest of its kind = 1', '', 0.05, 2, (m) => one(m.flow), (m, r) => ({ ...m, flow: r.likely }), { ranged: false, optional: true }),
   number('fibre_price', 'Continuous fibre', 'money/cm³', 0, 1000, (m) => m.fibre_per_cm3, (m, r) => ({ ...m, fibre_per_cm3: r }), { optional: true }),
   number('moisture_limit', 'Most water before the machine', '%', 0, 100, (m) => one(m.moisture.limit_pct), (m, r) => ({ ...m, moisture: { ...m.moisture, limit_pct: r.likely } }), { ranged: false, optional: true }),
   { kind: 'choice', id: 'moisture', label: 'Damp', options: words(UPTAKE), get: (m) => m.moisture.uptake, set: (m, v) => ({ ...m, moisture: { ...m.moisture, uptake: v as Material['moisture']['uptake'] } }) },

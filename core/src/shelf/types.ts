@@ -45,7 +45,7 @@ export interface Material {
   contact: 'ask' | 'never';
   /** Cutting effort relative to aluminium 6061 (1); only for stock that is cut. */
   cutting?: number;
-  /** Of an extruder's throughput, how much it takes: filled and hot plastics are laid down more slowly. All of it when left out. */
+  /** Of the machine's throughput, how much it takes, by easy plastic on extruders and stainless steel under a laser. All of it when left out. */
   flow?: number;
   /** Continuous fibre laid into it, price per cm³ of fibre. */
   fibre_per_cm3?: Range;
@@ -111,3 +111,9 @@ export const around = (likely: number, share = 0.1): Range => ({
   high: likely * (1 + share),
 });
 export const exactly = (value: number): Range => ({ low: value, likely: value, high: value });
+
+/** From this hardness on, HRC, steel is cut soft and hardened afterwards. */
+const HARD_HRC = 45;
+/** Stock that is hardened after it is cut. */
+export const isHardened = ({ family, cutting, hardness }: Pick<Material, 'family' | 'cutting' | 'hardness'>): boolean =>
+  family === 'metal' && cutting !== undefined && Number(/HRC (\d+)/.exec(hardness)?.[1] ?? 0) >= HARD_HRC;

@@ -1,3 +1,5 @@
+import { clampFact, REPEAT_LINE, repeatFact, SETUPS_LINE } from '../blocks/batch';
+import { HARDENING_FACTS, HARDENING_LINES, HARDENING_STAGES } from '../blocks/hardening';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { stockLines } from '../blocks/stock';
 import { fact, type Process } from '../process';
@@ -18,7 +20,10 @@ export const cncMill: Process = {
     fact('allowance', 'Stock allowance, all round', 'mm', 3, 5, 8),
     fact('roughing', 'Roughing in aluminium', 'cm^3/minute', 12, 25, 45),
     fact('finishing', 'Finishing in aluminium', 'cm^2/minute', 8, 15, 28),
+    fact('finishing_free', 'Finishing free-form faces in aluminium, ball end', 'cm^2/minute', 2, 4, 8),
     fact('setup_h', 'One set-up', 'h', 0.3, 0.5, 0.9),
+    clampFact,
+    fact('prove_h', 'Proving the program on the first piece', 'h', 0.2, 0.5, 1.2),
     fact('holes', 'Holes and threads', '', 4, 8, 16, { whole: true }),
     fact('hole_min', 'One hole in aluminium', 'minute', 0.7, 1.5, 3),
     fact('program_base', 'Programming, start', 'h', 0.7, 1.2, 2),
@@ -28,6 +33,8 @@ export const cncMill: Process = {
     fact('prefixture_h', 'Jaws and blocks to hold the tool', 'h', 0, 1, 3),
     fact('saw_h', 'Sawing and squaring', 'h', 0.2, 0.4, 0.8),
     fact('deburr_h', 'Deburring and fitting', 'h', 0.3, 0.6, 1.2),
+    repeatFact,
+    ...HARDENING_FACTS,
     fact('inspect_h', 'Inspection', 'h', 0.3, 0.6, 1.2),
     fact('scrap', 'Share scrapped', '', 0.01, 0.03, 0.08),
     fact('revision_share', 'One-off work repeated at a change', '', 0.4, 0.7, 1),
@@ -35,11 +42,18 @@ export const cncMill: Process = {
   lines: [
     ...stockLines({ weight: 'Weight as machined', block: 'Stock', bought: 'Stock' }),
     { name: 'rough_h', label: 'Roughing', unit: 'h', expr: '(stock_volume - volume) * cutting / roughing / min_per_h' },
-    { name: 'skim_h', label: 'Finishing cuts', unit: 'h', expr: 'area * cutting / finishing / min_per_h' },
+    {
+      name: 'skim_h',
+      label: 'Finishing cuts',
+      unit: 'h',
+      expr: 'area * cutting * ((1 - free_share) / finishing + free_share / finishing_free) / min_per_h',
+      note: 'Flat faces with the face of the cutter, free-form ones line by line.',
+    },
     { name: 'drill_h', label: 'Holes and threads', unit: 'h', expr: 'holes * hole_min * cutting / min_per_h' },
-    { name: 'setups_h', label: 'Set-ups', unit: 'h', expr: 'setups * setup_h' },
+    SETUPS_LINE,
     { name: 'mill_h', label: 'Machining one tool', unit: 'h', expr: 'rough_h + skim_h + drill_h + setups_h' },
-    { name: 'machine_cost', label: 'Machining', unit: 'money', expr: 'mill_h * mill_rate', cost: 'machine' },
+    { name: 'machine_cost', label: 'Machining', unit: 'money', expr: '(mill_h + prove_h / copies) * mill_rate', cost: 'machine' },
+    ...HARDENING_LINES,
     {
       name: 'complexity',
       label: 'Shape complexity',
@@ -51,10 +65,11 @@ export const cncMill: Process = {
     { name: 'program_cost', label: 'Programming', unit: 'money', expr: 'program_h * programmer_rate', cost: 'engineering', once: true },
     { name: 'draw_cost', label: 'Drawing and order papers', unit: 'money', expr: 'draw_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'prefixture_cost', label: 'Jaws and blocks to hold the tool', unit: 'money', expr: 'prefixture_h * manual_rate', cost: 'machine', once: true },
-    { name: 'bench_h', label: 'Sawing, deburring, fitting, one tool', unit: 'h', expr: 'saw_h + deburr_h + remedy_hours' },
-    { name: 'bench_cost', label: 'Sawing, deburring, fitting', unit: 'money', expr: '(saw_h + deburr_h) * labour_rate', cost: 'finishing' },
+    REPEAT_LINE,
+    { name: 'bench_h', label: 'Sawing, deburring, fitting, one tool', unit: 'h', expr: '(saw_h + deburr_h) * bench_mean + remedy_hours' },
+    { name: 'bench_cost', label: 'Sawing, deburring, fitting', unit: 'money', expr: '(bench_h - remedy_hours) * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,
-    { name: 'mill_order_h', label: 'Machining the order', unit: 'h', expr: 'prefixture_h + mill_h * copies' },
+    { name: 'mill_order_h', label: 'Machining the order', unit: 'h', expr: 'prefixture_h + prove_h + mill_h * copies' },
     { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: 'bench_h * copies' },
   ],
   stages: [
@@ -62,6 +77,7 @@ export const cncMill: Process = {
     { id: 'program', label: 'Program', resource: 'programmer', mode: 'work', hours: 'program_h' },
     { id: 'queue', label: 'Wait for the machine', resource: 'mill', mode: 'work', hours: 'mill_queue' },
     { id: 'mill', label: 'Machine', resource: 'mill', mode: 'work', hours: 'mill_order_h' },
+    ...HARDENING_STAGES,
     { id: 'bench', label: 'Deburr and fit', resource: 'bench', mode: 'work', hours: 'bench_order_h' },
     { id: 'wait-inspect', label: 'Wait for metrology', resource: 'metrology', mode: 'work', hours: 'inspect_queue' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },

@@ -1,3 +1,4 @@
+import { clampFact, REPEAT_LINE, repeatFact, SETUPS_LINE } from '../blocks/batch';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { stockLines } from '../blocks/stock';
 import { fact, type Process } from '../process';
@@ -18,28 +19,32 @@ export const manualMill: Process = {
     fact('allowance', 'Stock allowance, all round', 'mm', 1, 2, 4),
     fact('squaring', 'Squaring and facing in aluminium', 'cm^2/minute', 4, 8, 14),
     fact('setup_h', 'One set-up', 'h', 0.15, 0.25, 0.5),
+    clampFact,
     fact('holes', 'Holes and threads', '', 3, 6, 12, { whole: true }),
     fact('hole_min', 'One hole in aluminium, marked out', 'minute', 3, 5, 9),
     fact('sketch_h', 'Sketch', 'h', 0.2, 0.4, 0.8),
     fact('deburr_h', 'Sawing and deburring', 'h', 0.2, 0.35, 0.7),
+    repeatFact,
     fact('inspect_h', 'Checking', 'h', 0.1, 0.2, 0.4),
     fact('scrap', 'Share scrapped', '', 0.01, 0.04, 0.08),
     fact('revision_share', 'One-off work repeated at a change', '', 0.5, 0.8, 1),
   ],
   lines: [
     ...stockLines({ weight: 'Weight as machined', block: 'Stock', bought: 'Stock' }),
+    SETUPS_LINE,
+    REPEAT_LINE,
     {
       name: 'mill_h',
       label: 'Squaring, set-ups and holes',
       unit: 'h',
-      expr: 'area * cutting / squaring / min_per_h + setups * setup_h + holes * hole_min * cutting / min_per_h',
+      expr: 'area * cutting / squaring / min_per_h + setups_h + holes * hole_min * cutting / min_per_h',
     },
     { name: 'machine_cost', label: 'Milling and drilling', unit: 'money', expr: 'mill_h * manual_rate', cost: 'machine' },
-    { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * labour_rate', cost: 'finishing' },
+    { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * bench_mean * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,
     { name: 'sketch_cost', label: 'Sketch', unit: 'money', expr: 'sketch_h * engineer_rate', cost: 'engineering', once: true },
     { name: 'mill_order_h', label: 'Milling the order', unit: 'h', expr: 'mill_h * copies' },
-    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h + remedy_hours) * copies + inspect_order_h' },
+    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h * bench_mean + remedy_hours) * copies + inspect_order_h' },
   ],
   stages: [
     { id: 'sketch', label: 'Sketch', resource: 'engineer', mode: 'work', hours: 'sketch_h' },

@@ -18,7 +18,8 @@ export const metalPowder: Process = {
   traps: 'powder',
   skill: 'Supports inside channels may never come out: turn the part until they are not needed.',
   facts: [
-    fact('fuse_rate', 'Fusing rate, one laser', 'cm^3/h', 5, 12, 25),
+    fact('fuse_rate', 'Fusing stainless steel, one laser', 'cm^3/h', 6, 12, 22),
+    fact('fuse_layer', 'Layer at which it fuses so much', 'mm', 0.04, 0.04, 0.04),
     fact('bed_area', 'Usable plate', 'cm^2', 300, 400, 500),
     fact('layer_height', 'Layer height', 'mm', 0.03, 0.04, 0.06),
     fact('recoat', 'Recoating per layer', 's', 8, 10, 14),
@@ -47,10 +48,17 @@ export const metalPowder: Process = {
     },
     ...plateLines('floor(sections * bed_area / footprint)', 'plate'),
     {
+      name: 'fusing',
+      label: 'Fusing this alloy at this layer',
+      unit: 'cm^3/h',
+      expr: 'fuse_rate * flow * layer_height / fuse_layer',
+      note: 'The beam covers so much area; a thicker layer and a willing alloy give more metal for it.',
+    },
+    {
       name: 'build_h',
       label: 'One plate',
       unit: 'h',
-      expr: 'per_build * (volume + support_volume) / fuse_rate + height / layer_height * recoat / s_per_h + job_h',
+      expr: 'per_build * (volume + support_volume) / fusing + height / layer_height * recoat / s_per_h + job_h',
       note: 'Recoating and setting up are shared by the tools on the plate.',
     },
     { name: 'machine_cost', label: 'Machine hours', unit: 'money', expr: 'build_h / per_build * fusion_rate', cost: 'machine' },

@@ -1,3 +1,5 @@
+import { REPEAT_LINE, repeatFact } from '../blocks/batch';
+import { HARDENING_FACTS, HARDENING_LINES, HARDENING_STAGES } from '../blocks/hardening';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { fact, type Process } from '../process';
 
@@ -22,6 +24,8 @@ export const turning: Process = {
     fact('program_h', 'Programming or setting out', 'h', 0.3, 0.7, 1.5),
     fact('draw_h', 'Drawing and order papers', 'h', 0.4, 0.8, 1.6),
     fact('deburr_h', 'Sawing and deburring', 'h', 0.1, 0.25, 0.5),
+    repeatFact,
+    ...HARDENING_FACTS,
     fact('inspect_h', 'Inspection', 'h', 0.15, 0.3, 0.6),
     fact('scrap', 'Share scrapped', '', 0.01, 0.02, 0.05),
     fact('revision_share', 'One-off work repeated at a change', '', 0.4, 0.7, 1),
@@ -43,7 +47,9 @@ export const turning: Process = {
       expr: 'max(0, bar_volume - volume) * cutting / turn_rate / min_per_h + area * cutting / finishing / min_per_h',
     },
     { name: 'machine_cost', label: 'Turning', unit: 'money', expr: '(turn_h + setup_h / copies) * mill_rate', cost: 'machine' },
-    { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * labour_rate', cost: 'finishing' },
+    ...HARDENING_LINES,
+    REPEAT_LINE,
+    { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * bench_mean * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,
     {
       name: 'program_cost',
@@ -54,13 +60,14 @@ export const turning: Process = {
       once: true,
     },
     { name: 'turn_order_h', label: 'Turning the order', unit: 'h', expr: 'setup_h + turn_h * copies' },
-    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h + remedy_hours) * copies' },
+    { name: 'bench_order_h', label: 'Bench work for the order', unit: 'h', expr: '(deburr_h * bench_mean + remedy_hours) * copies' },
   ],
   stages: [
     { id: 'draw', label: 'Draw and order', resource: 'engineer', mode: 'work', hours: 'draw_h' },
     { id: 'program', label: 'Set out', resource: 'programmer', mode: 'work', hours: 'program_h' },
     { id: 'queue', label: 'Wait for the lathe', resource: 'mill', mode: 'work', hours: 'manual_queue' },
     { id: 'turn', label: 'Turn', resource: 'mill', mode: 'work', hours: 'turn_order_h' },
+    ...HARDENING_STAGES,
     { id: 'bench', label: 'Deburr and fit', resource: 'bench', mode: 'work', hours: 'bench_order_h' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],

@@ -1,4 +1,5 @@
 import { FINISHING, finishTo, type FinishingStep } from '../../shelf/finishing';
+import { isHardened } from '../../shelf/types';
 import type { CheckContext } from '../check';
 import { faceRoughness, worstOf } from '../faces';
 import { costs, type RemedyKind, surface_m2 } from '../remedy';
@@ -14,7 +15,9 @@ export const smooth: RemedyKind = {
     const step = stepFor(ctx) ?? FINISHING[FINISHING.length - 1];
     const marked = faceRoughness(ctx).reduce((sum, f) => sum + f.area_mm2, 0) / 1e6;
     const area = marked || WORKING_SHARE * surface_m2(ctx);
-    return costs({ hours: times(step.h_per_m2, area), money: times(step.money_per_m2, area) });
+    // Hard steel takes its time.
+    const slow = isHardened(ctx.material) ? HARD : 1;
+    return costs({ hours: times(step.h_per_m2, slow * area), money: times(step.money_per_m2, area) });
   },
   effect: (_, ctx) => {
     const step = stepFor(ctx);
@@ -28,6 +31,9 @@ function stepFor(ctx: CheckContext): FinishingStep | undefined {
   const asked = face?.asked ?? ctx.need.roughness?.value;
   return asked === undefined ? undefined : finishTo(asked, face?.holds ?? ctx.traits.ra_um.likely);
 }
+
+/** Hardened steel is polished this many times more slowly. */
+const HARD = 2;
 
 /** Where no face is marked, a half of a tool's surface gives its skin to the part. */
 const WORKING_SHARE = 0.5;
