@@ -11,6 +11,8 @@ export type ChangeBy = 'new' | 'cut-again' | 'insert';
 export type Held = 'none' | 'liquid' | 'gas';
 /** How long a bare hand rests on it while it is hot. */
 export type Touch = 'none' | 'moment' | 'seconds' | 'minute' | 'minutes' | 'shift';
+/** How much heat a weld brings in. */
+export type WeldKind = 'light' | 'usual' | 'heavy';
 /** Openings of a guard by shape. */
 export type Opening = 'slot' | 'square' | 'round';
 /** Metric bolts, by nominal diameter. */
@@ -30,6 +32,10 @@ export interface Need {
   peakTemp?: Requirement;
   contactTemp?: Requirement;
   contactTime?: Requirement;
+  weldDistance?: Requirement;
+  weldKind?: Requirement<WeldKind>;
+  heatTime?: Requirement;
+  heats?: Requirement;
   touch?: Requirement<Touch>;
   load?: Requirement;
   loadDirection?: Requirement<LoadDirection>;
@@ -93,6 +99,17 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'cureTemp', group: 'Heat', kind: 'number', label: 'Cure or forming temperature', quantity: 'temperature', min: 0, max: 450, doubt: { by: 25 }, help: 'The tool is at this heat for hours, often under pressure: judged together with it.' },
   { id: 'contactTemp', group: 'Heat', kind: 'number', label: 'Hot work touches it, at', quantity: 'temperature', min: -80, max: 1600, doubt: { by: 50 }, help: 'A casting or a fresh weld heats the skin at once, the body only in time.' },
   { id: 'contactTime', group: 'Heat', kind: 'number', label: 'Hot work rests on it for', quantity: 'seconds', min: 0.05, max: 100_000, doubt: { times: 2 }, help: 'Seconds at a time: how deep the heat gets.' },
+  { id: 'heatTime', group: 'Heat', kind: 'number', label: 'Hot for, each time', quantity: 'time', min: 0.001, max: 50_000, doubt: { times: 2 }, help: 'Hours at its highest heat: a plastic stands more for an hour than for a year.' },
+  { id: 'heats', group: 'Heat', kind: 'number', label: 'Times it gets so hot', quantity: 'count', min: 1, max: 10_000_000, whole: true, doubt: { times: 3 }, help: 'Cures, castings, washes over the life of one tool; otherwise each cycle is one.' },
+  { id: 'weldDistance', group: 'Heat', kind: 'number', label: 'From the weld to the tool', quantity: 'length', min: 0.5, max: 2000, doubt: { times: 2 }, help: 'Where the tool touches the work: the heat falls with the distance.' },
+  {
+    id: 'weldKind', group: 'Heat', kind: 'choice', label: 'The weld is', help: 'How much heat it brings in: with the distance it says how hot the work gets at the tool.',
+    options: [
+      { value: 'light', label: 'light, on sheet to 2 mm' },
+      { value: 'usual', label: 'usual, on 3 mm' },
+      { value: 'heavy', label: 'heavy, on 6 mm and more' },
+    ],
+  },
   {
     id: 'touch', group: 'Heat', kind: 'choice', label: 'Bare hands on it while hot', help: 'Metal burns a hand at a lower temperature than plastic does.',
     options: [

@@ -25,7 +25,7 @@ export const core: Family = {
     roughness: usual(6.3, 'want'),
   },
   essential: ['cureTemp', 'pressure'],
-  asks: ['massLimit', 'vacuum'],
+  asks: ['massLimit', 'vacuum', 'heatTime', 'heats'],
   today: 'cast plaster or wax, or a split mandrel',
   usualTrouble: 'master tool first, cores break',
   failsBy: 'crushed by pressure above its heat limit, or dissolves too slowly',

@@ -25,7 +25,7 @@ export const layupMould: Family = {
     loadDirection: usual('unknown'),
   },
   essential: ['cureTemp', 'pressure'],
-  asks: ['touch', 'flatness', 'massLimit'],
+  asks: ['touch', 'flatness', 'massLimit', 'heatTime', 'heats'],
   today: 'milled board, or a plug and a laid-up shell',
   usualTrouble: 'plug, mould and waiting for each',
   failsBy: 'surface cracks and leaks after some dozens of cures',

@@ -22,7 +22,7 @@ export const masking: Family = {
     loadDirection: usual('unknown'),
   },
   essential: ['serviceTemp', 'fluids'],
-  asks: ['cureTemp', 'uv'],
+  asks: ['cureTemp', 'uv', 'heatTime', 'heats'],
   today: 'turned caps or tape and hand work',
   usualTrouble: 'tape and hand work, or turned caps with a minimum order',
   failsBy: 'grows brittle or swells after many baths',

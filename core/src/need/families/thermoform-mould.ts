@@ -24,7 +24,7 @@ export const thermoformMould: Family = {
     loadDirection: usual('unknown'),
   },
   essential: ['serviceTemp', 'cyclesPerYear'],
-  asks: ['touch', 'contact', 'lasting'],
+  asks: ['touch', 'contact', 'lasting', 'heatTime', 'heats'],
   today: 'milled aluminium or board with drilled vents',
   usualTrouble: 'hundreds of vents drilled by hand',
   failsBy: 'heats up shot by shot until it sags',

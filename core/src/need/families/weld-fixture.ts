@@ -23,7 +23,7 @@ export const weldFixture: Family = {
     fluids: usual([]),
   },
   essential: ['serviceTemp', 'peakTemp', 'load'],
-  asks: ['contactTemp', 'contactTime', 'deflection', 'boltTorque'],
+  asks: ['contactTemp', 'contactTime', 'deflection', 'boltTorque', 'weldDistance', 'weldKind'],
   today: 'welded steel with copper faces',
   usualTrouble: 'heavy, slow to change; spatter and heat at the joint',
   failsBy: 'softens beside the arc or is burnt by spatter',

@@ -1,4 +1,5 @@
 import { formatNumber } from '../../quantity/quantity';
+import { heatLimit } from '../heat-hours';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS =
@@ -18,16 +19,22 @@ export const cure: Check = {
         ? { state: 'unknown', unit: '°C', limit: traits.use_c.low, basis: BASIS, reason: 'The cure or forming temperature is not known: it decides first.' }
         : undefined;
     const t = need.cureTemp.value;
-    const { low, high } = traits.use_c;
+    const at = heatLimit(material, traits.use_c, need);
+    const [low, high] = [Math.round(at.use_c.low), Math.round(at.use_c.high)];
     const common = {
       value: t,
       unit: '°C',
       basis: BASIS,
       margin: (low - t) / Math.max(1, low),
-      chance: chanceAtMost(askedRange(need, 'cureTemp'), traits.use_c),
+      chance: chanceAtMost(askedRange(need, 'cureTemp'), at.use_c),
     };
     if (t <= low)
-      return { ...common, limit: low, state: 'pass', reason: `${formatNumber(t)} °C for the cure: ${material.label} holds shape to ${low} °C or more.` };
+      return {
+        ...common,
+        limit: low,
+        state: 'pass',
+        reason: `${formatNumber(t)} °C for the cure${at.words}: ${material.label} holds shape to ${low} °C or more.`,
+      };
     if (taken.has('two-stage-cure') && t <= high + TWO_STAGE_C)
       return {
         ...common,
@@ -46,7 +53,7 @@ export const cure: Check = {
         offers: ['two-stage-cure', 'anneal'],
         reason: `${
           formatNumber(t)
-        } °C lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): put a coupon through the whole cure, pressure on.`,
+        } °C${at.words} lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): put a coupon through the whole cure, pressure on.`,
       };
     if (family.duty === 'core' && t <= high + TWO_STAGE_C)
       return {
@@ -61,7 +68,7 @@ export const cure: Check = {
       limit: high,
       state: byLevel(need.cureTemp.level, 'fail'),
       offers: ['two-stage-cure'],
-      reason: `${formatNumber(t)} °C is more than ${material.label} stands for hours (${high} °C at best).`,
+      reason: `${formatNumber(t)} °C${at.words} is more than ${material.label} stands for hours (${high} °C at best).`,
     };
   },
 };

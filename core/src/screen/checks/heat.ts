@@ -1,14 +1,16 @@
 import { formatNumber } from '../../quantity/quantity';
+import { heatLimit } from '../heat-hours';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
-const BASIS = 'Lasting-use temperature of the material, low to high of the published range. Between the two a coupon test decides.';
+const BASIS =
+  'Lasting-use temperature of the material, low to high of the published range; where the hours at heat are known, each 10 K halves what it stands, up to where it softens. Between the two a coupon test decides.';
 
 export const heat: Check = {
   id: 'heat',
   label: 'Heat',
   limits: ['serviceTemp', 'peakTemp'],
   run({ need, material, traits }) {
-    const { low, likely, high } = traits.use_c;
+    const { low, high } = traits.use_c;
     const service = need.serviceTemp;
     if (!service) {
       return {
@@ -22,23 +24,30 @@ export const heat: Check = {
     const peak = need.peakTemp && need.peakTemp.value > service.value ? need.peakTemp : undefined;
     const hot = peak?.value ?? service.value;
     const level = peak && peak.level === 'must' ? 'must' : service.level;
-    const holds = service.value <= low && hot <= likely;
-    const breaks = service.value > high || hot > high;
-    const what = peak ? `${formatNumber(service.value)} °C in service with peaks of ${formatNumber(hot)} °C` : `${formatNumber(service.value)} °C in service`;
+    // How long it is hot is known of the hottest alone.
+    const at = heatLimit(material, traits.use_c, need);
+    const lasts = peak ? traits.use_c : at.use_c;
+    const holds = service.value <= lasts.low && hot <= (peak ? at.use_c.likely : at.use_c.low);
+    const breaks = service.value > lasts.high || hot > at.use_c.high;
+    const c = (x: number): string => formatNumber(Math.round(x));
+    const what =
+      (peak ? `${formatNumber(service.value)} °C in service with peaks of ${formatNumber(hot)} °C` : `${formatNumber(service.value)} °C in service`) + at.words;
     return {
       state: holds ? 'pass' : breaks ? byLevel(level, 'fail') : 'conditional',
       value: hot,
-      limit: breaks ? high : holds ? low : likely,
+      limit: breaks ? at.use_c.high : holds ? lasts.low : at.use_c.likely,
       unit: '°C',
-      chance: chanceAtMost(askedRange(need, peak ? 'peakTemp' : 'serviceTemp'), traits.use_c),
+      chance: chanceAtMost(askedRange(need, peak ? 'peakTemp' : 'serviceTemp'), at.use_c),
       offers: holds ? [] : ['anneal'],
-      margin: (low - hot) / Math.max(1, low),
+      margin: (at.use_c.low - hot) / Math.max(1, low),
       basis: BASIS,
       reason: holds
-        ? `${what}: ${material.label} holds to ${low} °C or more.`
+        ? `${what}: ${material.label} holds to ${c(lasts.low)} °C or more.`
         : breaks
-        ? `${what} is more than ${material.label} stands (${high} °C at best).`
-        : `${what} lies between what ${material.label} surely stands (${low} °C) and may stand (${high} °C): load a coupon at that temperature for a shift.`,
+        ? `${what} is more than ${material.label} stands (${c(at.use_c.high)} °C at best).`
+        : `${what} lies between what ${material.label} surely stands (${c(at.use_c.low)} °C) and may stand (${
+          c(at.use_c.high)
+        } °C): load a coupon at that temperature for a shift.`,
     };
   },
 };

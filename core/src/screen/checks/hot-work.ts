@@ -2,10 +2,11 @@ import { formatNumber } from '../../quantity/quantity';
 import { normalCdf } from '../../quantity/normal';
 import type { Material } from '../../shelf/types';
 import { byLevel, type Check } from '../check';
-import { wearIsOnMetal } from '../remedies';
+import { remedyKind, wearIsOnMetal } from '../remedies';
+import { weldTemperature } from '../weld-heat';
 
 const BASIS =
-  'Two bodies that touch meet at T = (e₁T₁ + e₂T₂)/(e₁ + e₂) by their thermal effusivities (the work taken as steel); below the skin the heat follows T₀ + ΔT·erfc(x/2√(αt)). Usual effusivities and diffusivities by class. Try a coupon on the hot work.';
+  'Two bodies that touch meet at T = (e₁T₁ + e₂T₂)/(e₁ + e₂) by their thermal effusivities (the work taken as steel); below the skin the heat follows T₀ + ΔT·erfc(x/2√(αt)). Usual effusivities and diffusivities by class. Beside a weld the work is as hot as thin plate gets from a line of heat at that distance. Try a coupon on the hot work.';
 
 /** Thermal effusivity, W·√s/(m²·K), and diffusivity, mm²/s, by class: usual figures of such materials. */
 const THERMAL: Readonly<Record<Material['family'], { e: number; a: number }>> = {
@@ -16,6 +17,7 @@ const THERMAL: Readonly<Record<Material['family'], { e: number; a: number }>> = 
 };
 const STEEL = 13_000;
 const ROOM_C = 25;
+const BESIDE_WELD_S = 60;
 /** Softened no deeper than this, the skin glazes and goes on working. */
 const SKIN_MM = 0.15;
 
@@ -35,11 +37,16 @@ export function depthAbove(share: number, a_mm2_s: number, seconds: number): num
 export const hotWork: Check = {
   id: 'hot-work',
   label: 'Hot work',
-  limits: ['contactTemp'],
+  limits: ['contactTemp', 'weldDistance'],
   run(ctx) {
     const { need, material, traits } = ctx;
-    const work = need.contactTemp?.value;
+    const weld = need.weldDistance && weldTemperature(need.weldDistance.value, need.weldKind?.value ?? 'usual');
+    const work = need.contactTemp?.value ?? weld;
     if (work === undefined) return undefined;
+    const level = (need.contactTemp ?? need.weldDistance)!.level;
+    const hot = need.contactTemp || !need.weldDistance
+      ? `Work at ${formatNumber(work)} °C`
+      : `Work ${formatNumber(need.weldDistance.value)} mm from a weld, about ${formatNumber(Math.round(work))} °C,`;
     const own = need.serviceTemp?.value ?? ROOM_C;
     const { low, high } = traits.use_c;
     if (work <= low)
@@ -49,11 +56,12 @@ export const hotWork: Check = {
         limit: low,
         unit: '°C',
         basis: BASIS,
-        reason: `Work at ${formatNumber(work)} °C does not soften ${material.label}.`,
+        reason: `${hot} does not soften ${material.label}.`,
       };
     if (wearIsOnMetal(ctx))
-      return { state: 'pass', value: work, limit: low, unit: '°C', basis: BASIS, reason: `Work at ${formatNumber(work)} °C touches steel faces alone.` };
-    const seconds = need.contactTime?.value;
+      return { state: 'pass', value: work, limit: low, unit: '°C', basis: BASIS, reason: `${hot} touches steel faces alone.` };
+    // Beside a weld it is hot for about a minute, until the heat has spread.
+    const seconds = need.contactTime?.value ?? (need.contactTemp ? undefined : BESIDE_WELD_S);
     if (seconds === undefined) {
       return {
         state: 'unknown',
@@ -68,7 +76,7 @@ export const hotWork: Check = {
     const face = (e * own + STEEL * work) / (e + STEEL);
     const depth = face > high ? depthAbove((high - own) / (face - own), a, seconds) : 0;
     const common = { value: face, limit: high, unit: '°C', margin: (high - face) / Math.max(1, high), basis: BASIS };
-    const says = `Work at ${formatNumber(work)} °C for ${Number(seconds.toPrecision(2))} s brings its skin to ${Math.round(face)} °C`;
+    const says = `${hot} for ${Number(seconds.toPrecision(2))} s brings its skin to ${Math.round(face)} °C`;
     if (face <= low) return { ...common, state: 'pass', reason: `${says}; ${material.label} stands that.` };
     const mm = Number(depth.toPrecision(2));
     if (depth <= SKIN_MM && own <= low)
@@ -78,9 +86,17 @@ export const hotWork: Check = {
         offers: ['metal-face'],
         reason: `${says}, ${depth > 0 ? `too hot to ${mm} mm deep` : 'near what it stands'}: try it on the hot work, or let steel touch it.`,
       };
+    // Metal loses hardness, not its shape, and is used beside welds every day.
+    if (material.family === 'metal')
+      return {
+        ...common,
+        state: 'conditional',
+        chance: 0.8,
+        reason: `${says}: ${material.label} may go soft there in time; copper or steel pieces that are changed, or more distance.`,
+      };
     return {
       ...common,
-      state: own <= low && ctx.process.kind === 'print' ? 'conditional' : byLevel(need.contactTemp!.level, 'fail'),
+      state: own <= low && remedyKind('metal-face').fits(ctx) ? 'conditional' : byLevel(level, 'fail'),
       chance: 0.3,
       offers: ['metal-face'],
       reason: `${says} and softens ${material.label} ${mm} mm deep each time: only metal may touch the work.`,

@@ -1,0 +1,69 @@
+import type { ResolvedNeed } from '../case/facts';
+import { screenRoute } from '../decide/options';
+import { readNeed } from '../document/need-file';
+import { factsOf } from '../plan/facts';
+import { processOf } from '../process/processes';
+import { BUILT_IN_SITE } from '../records/site';
+import { material } from '../shelf/shelf';
+import { heatLimit } from './heat-hours';
+import { weldTemperature } from './weld-heat';
+
+const asked = (value: number) => ({ level: 'must' as const, value, from: '', assumed: false });
+const USE = { low: 100, likely: 115, high: 130 };
+const limit = (family: 'polymer' | 'metal', need: ResolvedNeed) => heatLimit({ family }, USE, need).use_c;
+
+describe('what a plastic stands, by the hours', () => {
+  it('is the lasting figure for 5 000 h, 10 K less for twice as many, 10 K more for half, but never more than where it softens', () => {
+    expect(limit('polymer', { heatTime: asked(5), heats: asked(1000) })).toEqual(USE);
+    expect(limit('polymer', { heatTime: asked(10), heats: asked(1000) })).toEqual({ low: 90, likely: 105, high: 120 });
+    expect(limit('polymer', { heatTime: asked(2.5), heats: asked(1000) })).toEqual({ low: 110, likely: 125, high: 130 });
+    expect(limit('polymer', { heatTime: asked(1), heats: asked(1) })).toEqual({ low: 130, likely: 130, high: 130 });
+  });
+  it('takes each cycle of a copy for a heat where nobody counted them', () => {
+    const need = { heatTime: asked(1), cyclesPerYear: asked(5000), years: asked(4), copies: asked(2) };
+    expect(limit('polymer', need)).toEqual({ low: 90, likely: 105, high: 120 });
+  });
+  it('is what it was where nothing is said, and for metal', () => {
+    expect(limit('polymer', {})).toBe(USE);
+    expect(limit('metal', { heatTime: asked(100), heats: asked(1000) })).toBe(USE);
+  });
+  it('lets a mask through forty half hours that would not last for years', () => {
+    const state = (need: object) => {
+      const facts = factsOf(
+        readNeed({ family: 'masking', size_mm: [100, 60, 20], need: { serviceTemp: 25, cureTemp: 138, fluids: [], ...need } }),
+        BUILT_IN_SITE,
+      );
+      return screenRoute(facts, processOf('extrusion-chamber'), material('pa12-cf')).checks.find((c) => c.id === 'cure')!;
+    };
+    // PA12-CF stands 120 … 145 °C for long: 20 h are worth more than 30 K, up to 145.
+    expect(state({}).state).toBe('conditional');
+    expect(state({ heatTime: 0.5, heats: 40 })).toMatchObject({ state: 'pass', reason: expect.stringContaining('20 h in all') });
+  });
+});
+
+describe('work beside a weld', () => {
+  it('is as hot as a line of heat in thin plate makes it', () => {
+    // √(2πe) = 4.1327; 400 / (4.1327 × 0.0047 × 3 × 20) = 343 K above 25 °C.
+    expect(weldTemperature(20, 'usual')).toBeCloseTo(368.2, 0);
+    expect(weldTemperature(40, 'usual') - 25).toBeCloseTo((weldTemperature(20, 'usual') - 25) / 2, 6);
+    expect(weldTemperature(0.5, 'heavy')).toBe(1500);
+  });
+  it('softens plastic near it, and none far from it', () => {
+    const check = (distance: number, m = 'extrusion-chamber/pei') => {
+      const [p, id] = m.split('/');
+      const facts = factsOf(
+        readNeed({
+          family: 'weld-fixture',
+          size_mm: [200, 100, 40],
+          need: { serviceTemp: 40, peakTemp: 60, load: 50, weldDistance: distance, weldKind: 'usual' },
+        }),
+        BUILT_IN_SITE,
+      );
+      return screenRoute(facts, processOf(p), material(id)).checks.find((c) => c.id === 'hot-work')!;
+    };
+    // Nobody screws steel on a plastic body that close to the arc.
+    expect(check(8)).toMatchObject({ state: 'fail', reason: expect.stringContaining('only metal may touch') });
+    expect(check(80)).toMatchObject({ state: 'pass', reason: expect.stringContaining('80 mm from a weld') });
+    expect(check(8, 'cnc-mill/s235').state).toBe('conditional');
+  });
+});
