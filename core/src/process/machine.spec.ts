@@ -63,6 +63,33 @@ describe('a register of machines', () => {
     expect(queue(siteWith(quick))).toBeCloseTo(40, 9);
     expect(queue(siteWith({ ...quick, count: 2 }))).toBeCloseTo(20, 9);
   });
+  it('builds an order side by side where there are several', () => {
+    const many = siteWith({ ...SMALL, count: 3 });
+    const facts = plainFacts(demoDoc({ need: { copies: { level: 'must', value: 40, from: '' } } }), many);
+    const r = evaluateRoute(facts, { process: 'extrusion-chamber', material: 'abs' }, []);
+    const builds = valueOf(r.point, 'builds');
+    expect(builds).toBeGreaterThan(3);
+    expect(valueOf(r.point, 'builds_in_turn')).toBe(Math.ceil(builds / 3));
+    expect(r.lead.stages.find((s) => s.id === 'print')!.runs).toBe(Math.ceil(builds / 3));
+    // The hours are the same, and so is the price.
+    const one = evaluateRoute(plainFacts(facts.doc, siteWith(SMALL)), { process: 'extrusion-chamber', material: 'abs' }, []);
+    expect(valueOf(r.point, 'machine_cost')).toBeCloseTo(valueOf(one.point, 'machine_cost'), 9);
+    expect(r.lead.days).toBeLessThan(one.lead.days);
+  });
+  it('turns the part by itself on more axes', () => {
+    const mill = (axes?: 4 | 5): Machine => ({
+      name: 'Mill',
+      process: 'cnc-mill',
+      count: 1,
+      envelope_mm: [500, 400, 400],
+      materials: [],
+      alone: true,
+      ...(axes && { axes }),
+    });
+    const setups = (m: Machine) =>
+      valueOf(evaluateRoute(plainFacts(demoDoc({ form: 'shaped' }), siteWith(m)), { process: 'cnc-mill', material: 'al-6061' }, []).point, 'setups');
+    expect([setups(mill()), setups(mill(4)), setups(mill(5))]).toEqual([4, 3, 2]);
+  });
   it('brings a bureau process into the house, and takes one of the house to a supplier', () => {
     const own = equipped(processOf('powder-polymer'), { ...SMALL, process: 'powder-polymer' });
     expect(own.where).toBe('house');

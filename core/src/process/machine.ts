@@ -1,4 +1,4 @@
-import type { Entry, Range, Source } from '../worksheet/types';
+import type { Entry, Line, Range, Source } from '../worksheet/types';
 import { fit } from '../shape/envelope';
 import { exactly } from '../shelf/types';
 import { SHOP_FIGURES } from '../shelf/shop';
@@ -11,7 +11,7 @@ import { fact, type Process, type Stage } from './process';
 export interface Machine {
   name: string;
   process: string;
-  /** Several of one kind share the queue. */
+  /** Several of one kind share the queue, and the builds of an order. */
   count: number;
   /** Long to short, mm. */
   envelope_mm: [number, number, number];
@@ -25,6 +25,8 @@ export interface Machine {
   queue_h?: number;
   /** Ids of materials; all of the process where none is named. */
   materials: readonly string[];
+  /** Axes of a mill; three where nobody said. */
+  axes?: 3 | 4 | 5;
   /** May run on through nights and weekends. */
   alone: boolean;
   /** Who runs it, where it is not the house. */
@@ -107,7 +109,7 @@ export const equipped = onceOfTwo((process: Process, m: Machine): Process => {
     bin_volume: exactly(m.envelope_mm.reduce((a, b) => a * b, 1) / MM3_PER_CM3),
     ...Object.fromEntries(THROUGHPUT.map((id) => [id, m.throughput])),
   };
-  return {
+  return sideBySide({
     ...process,
     envelope_mm: m.envelope_mm,
     tolerance: m.tolerance ?? process.tolerance,
@@ -115,8 +117,29 @@ export const equipped = onceOfTwo((process: Process, m: Machine): Process => {
     facts: process.facts.map((f) => (own[f.id] ? { ...f, usual: own[f.id]!, source } : f)),
     stages: stagesOn(process, m),
     machine: m,
-  };
+  }, m);
 });
+
+/** Several machines of a kind build side by side: one after another are only as many builds as there are rounds. */
+function sideBySide(process: Process, m: Machine): Process {
+  const building = process.stages.filter((s) => s.runs && !s.id.startsWith('furnace'));
+  if (m.count < 2 || !building.length) return process;
+  const source = sourceOf(m);
+  return {
+    ...process,
+    facts: [...process.facts, fact('machines', 'Machines of this kind', '', m.count, m.count, m.count, { whole: true, source })],
+    lines: [
+      ...process.lines,
+      ...[...new Set(building.map((s) => s.runs!))].map((runs): Line => ({
+        name: `${runs}_in_turn`,
+        label: 'Rounds, the machines side by side',
+        unit: '',
+        expr: `ceil(${runs} / machines)`,
+      })),
+    ],
+    stages: process.stages.map((s) => (building.includes(s) ? { ...s, runs: `${s.runs}_in_turn` } : s)),
+  };
+}
 
 function stagesOn(process: Process, m: Machine): Stage[] {
   const inHouse = !m.supplier;

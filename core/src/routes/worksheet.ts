@@ -273,8 +273,28 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
   // What the mesh says stands in for what the process brings along.
   const measured = printed
     ? []
-    : machiningEntries(doc).filter((e) => e.name === 'setups' || e.name === 'free_share' ? !!material.cutting : entries.some((x) => x.name === e.name));
+    : onAxes(machiningEntries(doc), process.machine).filter((e) =>
+      e.name === 'setups' || e.name === 'free_share' ? !!material.cutting : entries.some((x) => x.name === e.name)
+    );
   return [...entries.filter((e) => !measured.some((m) => m.name === e.name)), ...measured];
+}
+
+/** Set-ups on a mill that turns the part by itself: it reaches five sides on five axes, four on four. */
+const MOST_SETUPS: Readonly<Record<number, number>> = { 4: 3, 5: 2 };
+function onAxes(entries: readonly Entry[], machine: Process['machine']): readonly Entry[] {
+  const most = machine?.axes && MOST_SETUPS[machine.axes];
+  if (!most) return entries;
+  return entries.map((e) => (e.name === 'setups'
+    ? {
+      ...e,
+      low: Math.min(e.low, most),
+      likely: Math.min(e.likely, most),
+      high: Math.min(e.high, most),
+      source: { kind: 'shop' as const, text: `On ${machine.axes} axes (${machine.name}): it turns the part by itself. ${e.source.text}` },
+      key: `${e.key}.${machine.axes}`,
+    }
+    : e)
+  );
 }
 
 /** What is used once is printed as hollow as the cure lets it: it has to be paid for, and got out again. */
@@ -389,7 +409,10 @@ export function sheetOf(
     const own = given[e.name];
     return own ? { ...e, low: own.low, likely: own.likely, high: own.high, source: own.source, key: `override.${key}.${e.name}` } : e;
   });
-  const id = `${process.id}@${process.where}${process.watched ? ', watched' : ''}|${Object.keys(overrides).sort().join(',')}|${contentKey(contributions)}`;
+  const several = process.machine && process.machine.count > 1 ? ', side by side' : '';
+  const id = `${process.id}@${process.where}${process.watched ? ', watched' : ''}${several}|${Object.keys(overrides).sort().join(',')}|${
+    contentKey(contributions)
+  }`;
   let sheet = sheetCache.get(id);
   if (!sheet) {
     sheet = compileSheet(lines, entries.map((e) => e.name), Object.keys(overrides));

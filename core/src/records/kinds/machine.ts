@@ -33,6 +33,7 @@ const toMachine = ({ values: v }: RecordRow): Machine => ({
   ...(rateOf(v) && { rate: rateOf(v) }),
   ...(num(v, 'queue') !== undefined && { queue_h: num(v, 'queue') }),
   materials: String(v['materials'] ?? '').split(/[\s,;]+/).filter(Boolean),
+  ...(Number(v['axes']) > 3 && { axes: Number(v['axes']) as 4 | 5 }),
   alone: v['alone'] !== false,
   ...(v['supplier'] ? { supplier: String(v['supplier']) } : {}),
 });
@@ -64,6 +65,14 @@ export const machine: RecordKind = {
       help: 'A bureau or supplier, by name; left open it stands in the house.',
     },
     number('count', 'How many of them', 'count', [1, 200], 1, { whole: true }),
+    {
+      kind: 'choice',
+      id: 'axes',
+      label: 'Axes of a mill',
+      options: [{ value: '3', label: 'three' }, { value: '4', label: 'four' }, { value: '5', label: 'five' }],
+      optional: true,
+      help: 'More axes need fewer set-ups, and reach what is seen aslant.',
+    },
     number('x', 'Room, length', 'length', [1, 30_000]),
     number('y', 'Room, width', 'length', [1, 30_000]),
     number('z', 'Room, height', 'length', [1, 30_000]),

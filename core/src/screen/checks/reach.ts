@@ -10,7 +10,7 @@ const ERODED = 0.15;
 export const reach: Check = {
   id: 'reach',
   label: 'Cutter reach',
-  run({ process: { kind }, material, study, measure, taken }) {
+  run({ process: { kind, machine }, material, study, measure, taken }) {
     if ((kind !== 'machine' && kind !== 'hand') || !study || !measure?.area_mm2) return undefined;
     const { area_mm2 } = measure;
     const { unreachable_mm2, hidden_mm2, directions } = study.body.reach;
@@ -33,6 +33,7 @@ export const reach: Check = {
         state: 'fail',
         reason: `${percent(hidden)} of the surface cannot be milled: no direction reaches it. Split the part, or change the shape.`,
       };
+    if (machine?.axes === 5) return { ...common, state: 'pass', reason: `${percent(share)} of the surface is reached aslant: on five axes (${machine.name}).` };
     if (taken.has('tilted-set-up')) return { ...common, state: 'pass', reason: `${percent(share)} of the surface is reached with the part tilted.` };
     return { ...common, state: 'conditional', offers: ['tilted-set-up'], reason: `${percent(share)} of the surface is reached only with the part tilted.` };
   },
