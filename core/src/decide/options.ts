@@ -1,11 +1,11 @@
-import { type Doubt, evaluateRoute, type Lead, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
+import { buildHours, type Doubt, evaluateRoute, type Lead, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
 import { fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
 import { screen, usualRemedies } from '../screen/screen';
 import { traitsOf } from '../screen/traits';
-import { faceEntry, lifeEntry } from '../life/life';
+import { faceRange, toolLife } from '../life/life';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
@@ -87,8 +87,8 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
     onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),
-    life: (use) => given?.['life'] ?? lifeEntry(family, material, use, evidence, process.uses),
-    faceLife: (use) => faceEntry(family.duty, use, evidence),
+    life: (use) => given?.['life'] ?? toolLife(family, material, use, evidence, process.uses),
+    faceLife: (use) => faceRange(family.duty, use, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }
@@ -106,6 +106,7 @@ class RouteFigures {
   constructor(private readonly facts: CaseFacts, private readonly pin: Pin) {}
   private mass?: number;
   private lead?: Lead;
+  private build?: number;
   get mass_kg(): number {
     return (this.mass ??= massOf(this.facts, this.pin));
   }
@@ -116,7 +117,7 @@ class RouteFigures {
     return this.dates.days;
   }
   get build_h(): number {
-    return Math.max(0, ...this.dates.stages.filter((s) => s.resource === 'printer' && s.id !== 'queue' && s.id !== 'proof').map((s) => s.hours));
+    return (this.build ??= buildHours(this.facts, this.pin));
   }
 }
 

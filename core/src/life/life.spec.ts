@@ -61,7 +61,7 @@ describe('what ends a life', () => {
     // Seven tenths of its strength each time: a thousand cycles.
     expect(hard).toMatchObject({ by: 'fatigue' });
     expect(hard.likely).toBeCloseTo(1000, 6);
-    expect(hard.why).toMatch(/0\.7 of its strength/);
+    expect(hard.why()).toMatch(/0\.7 of its strength/);
   });
   it('is the body alone where steel takes the wear', () => {
     expect(book('pa6-cf', { metalFace: true, stress: stress(0.3) }).likely).toBeCloseTo(1e5, 3);
@@ -73,7 +73,7 @@ describe('what ends a life', () => {
     const found = bookLife(CLAMP, material('pa6-cf'), { rubbing, metalFace: false });
     expect(found).toMatchObject({ by: 'rubbing' });
     expect(found.likely).toBeCloseTo(0.2 / (1e-5 * 20 * 0.5), 6);
-    expect(found.why).toMatch(/500 mm a cycle/);
+    expect(found.why()).toMatch(/500 mm a cycle/);
   });
   it('of steel faces follows the same sliding', () => {
     // k = 1e-5 / 50: 0.02 mm over 2e-7 × 20 MPa × 10 m.

@@ -51,7 +51,8 @@ export interface Use {
 /** A life, what ends it, and the sentence behind it. */
 export interface Life extends Range {
   by: 'use' | 'wear' | 'rubbing' | 'fatigue';
-  why: string;
+  /** Made into words only where somebody reads it. */
+  why(): string;
 }
 
 const least = (a: Range, b: Range): Range => ({ low: Math.min(a.low, b.low), likely: Math.min(a.likely, b.likely), high: Math.min(a.high, b.high) });
@@ -62,11 +63,13 @@ function startingLife({ duty }: Lived, material: Material, { rubbing, metalFace 
   const of = wearClassOf(material);
   const kind = of === 'plastic' ? 'plastic' : 'metal';
   const factor = kind === 'metal' ? wearFactor(kind, rubbing) : metalFace ? BODY_FACTOR : material.wear * wearFactor(kind, rubbing);
-  const contact = metalFace ? 'a body that only carries its metal faces' : rubbing.slide_mm ? WEAR_WORD.none : WEAR_WORD[rubbing.mode];
   return {
     ...times(baseLife(duty, of), factor),
     by: 'wear',
-    why: `Starting life for the duty "${duty}", ${WEAR_CLASS_WORDS[of]}, ${contact}. Replace it with your own log.`,
+    why: () =>
+      `Starting life for the duty "${duty}", ${WEAR_CLASS_WORDS[of]}, ${
+        metalFace ? 'a body that only carries its metal faces' : WEAR_WORD[rubbing.slide_mm ? 'none' : rubbing.mode]
+      }. Replace it with your own log.`,
   };
 }
 
@@ -77,9 +80,10 @@ function rubbedLife(wear: number, of: Material['family'], rubbing: Rubbing): Lif
   return {
     ...range,
     by: 'rubbing',
-    why: `${formatNumber(loss_mm.likely)} mm worn off at ${formatNumber(pressure_mpa.likely)} MPa over ${formatNumber(slide_mm!)} mm a cycle${
-      mode === 'abrasive' ? ', with grit between' : ''
-    }: depth = k p s, k = ${(1e-5 / wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
+    why: () =>
+      `${formatNumber(loss_mm.likely)} mm worn off at ${formatNumber(pressure_mpa.likely)} MPa over ${formatNumber(slide_mm!)} mm a cycle${
+        mode === 'abrasive' ? ', with grit between' : ''
+      }: depth = k p s, k = ${(1e-5 / wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
   };
 }
 
@@ -87,9 +91,10 @@ function tiredLife(material: Material, stress: Stressed): Life {
   return {
     ...fatigueLife(material, stress),
     by: 'fatigue',
-    why: `Its largest load is ${Number(stress.ratio.likely.toPrecision(2))} of its strength each cycle${stress.warm ? ', near the heat it stands' : ''}${
-      stress.lasting && material.family !== 'metal' ? ', for hours at a time' : ''
-    }: cycles until it cracks, by the usual line for ${material.family === 'metal' ? 'metals' : 'plastics'}, half a decade either way.`,
+    why: () =>
+      `Its largest load is ${Number(stress.ratio.likely.toPrecision(2))} of its strength each cycle${stress.warm ? ', near the heat it stands' : ''}${
+        stress.lasting && material.family !== 'metal' ? ', for hours at a time' : ''
+      }: cycles until it cracks, by the usual line for ${material.family === 'metal' ? 'metals' : 'plastics'}, half a decade either way.`,
   };
 }
 
@@ -100,16 +105,19 @@ function tiredLife(material: Material, stress: Stressed): Life {
  * @param uses of a core that is used again
  */
 export function bookLife(tool: Lived, material: Material, use: Use, uses?: Range): Life {
-  if (usedUp(tool, material)) return { low: 1, likely: 1, high: 1, by: 'use', why: 'Used up by its one use.' };
-  if (uses) return { ...uses, by: 'wear', why: 'Uses of such a core until it tears or sets.' };
+  if (usedUp(tool, material)) return { low: 1, likely: 1, high: 1, by: 'use', why: () => 'Used up by its one use.' };
+  if (uses) return { ...uses, by: 'wear', why: () => 'Uses of such a core until it tears or sets.' };
   const { metalFace, stress, rubbing } = use;
   const tired = stress && tiredLife(material, stress);
   if (metalFace && tired) return tired;
-  const found = [startingLife(tool, material, use), metalFace ? undefined : rubbedLife(material.wear, material.family, rubbing), tired].filter((l): l is Life =>
-    !!l
-  );
-  const ends = found.reduce((a, b) => (b.likely < a.likely ? b : a));
-  return { ...found.reduce<Range>(least, ends), by: ends.by, why: ends.why };
+  let ends: Life = startingLife(tool, material, use);
+  let range: Range = ends;
+  for (const other of [metalFace ? undefined : rubbedLife(material.wear, material.family, rubbing), tired]) {
+    if (!other) continue;
+    range = least(range, other);
+    if (other.likely < ends.likely) ends = other;
+  }
+  return { low: range.low, likely: range.likely, high: range.high, by: ends.by, why: ends.why };
 }
 
 /** Wear figure of the steel that faces are made of. */
@@ -120,11 +128,11 @@ export function faceLife(duty: Duty, rubbing: Rubbing): Life {
   const start: Life = {
     ...times(baseLife(duty, 'steel'), wearFactor('metal', rubbing)),
     by: 'wear',
-    why: `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[rubbing.slide_mm ? 'none' : rubbing.mode]}. Replace it with your own log.`,
+    why: () => `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[rubbing.slide_mm ? 'none' : rubbing.mode]}. Replace it with your own log.`,
   };
   const rubbed = rubbedLife(FACE_WEAR, 'metal', rubbing);
   const ends = rubbed && rubbed.likely < start.likely ? rubbed : start;
-  return { ...(rubbed ? least(start, rubbed) : start), by: ends.by, why: ends.why };
+  return { ...least(start, rubbed ?? start), by: ends.by, why: ends.why };
 }
 
 const learned = (book: Life, own: LifeEvidence | undefined): Pick<Entry, 'low' | 'likely' | 'high' | 'source'> =>
@@ -133,23 +141,36 @@ const learned = (book: Life, own: LifeEvidence | undefined): Pick<Entry, 'low' |
       ...blended(book, own.median, own.n),
       source: { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` },
     }
-    : { low: book.low, likely: book.likely, high: book.high, source: { kind: 'guess', text: book.why } };
+    : { low: book.low, likely: book.likely, high: book.high, source: { kind: 'guess', text: book.why() } };
 
-/** Life of one tool as an entry, lognormal between P5 and P95; `by` says what ends it. */
-export function lifeEntry(tool: Lived, material: Material, use: Use, evidence: Evidence = NO_EVIDENCE, uses?: Range): Entry & Pick<Life, 'by'> {
-  const { duty } = tool;
-  // A steel face is another tool than the log tells of.
-  const own = use.metalFace ? undefined : lifeEvidence(evidence, duty, material.id);
+// A steel face is another tool than the log tells of.
+const ownLife = ({ duty }: Lived, { id }: Material, { metalFace }: Use, evidence: Evidence): LifeEvidence | undefined =>
+  metalFace ? undefined : lifeEvidence(evidence, duty, id);
+
+/** Life of one tool, learned from the log where there is one, and what ends it. */
+export function toolLife(tool: Lived, material: Material, use: Use, evidence: Evidence, uses?: Range): Range & Pick<Life, 'by'> {
   const book = bookLife(tool, material, use, uses);
+  const own = ownLife(tool, material, use, evidence);
+  return own ? { ...blended(book, own.median, own.n), by: book.by } : book;
+}
+
+/** The same as an entry, lognormal between P5 and P95. */
+export function lifeEntry(tool: Lived, material: Material, use: Use, evidence: Evidence = NO_EVIDENCE, uses?: Range): Entry {
   return {
     name: 'life',
     label: 'Life of one tool',
     unit: 'cycle',
     spread: 'lognormal',
-    ...learned(book, own),
-    by: book.by,
-    key: `life.${duty}.${material.id}.${use.metalFace}`,
+    ...learned(bookLife(tool, material, use, uses), ownLife(tool, material, use, evidence)),
+    key: `life.${tool.duty}.${material.id}.${use.metalFace}`,
   };
+}
+
+/** Life of metal faces, learned from the log where there is one. */
+export function faceRange(duty: Duty, { rubbing }: Use, evidence: Evidence): Range {
+  const own = faceEvidence(evidence, duty);
+  const book = faceLife(duty, rubbing);
+  return own ? blended(book, own.median, own.n) : book;
 }
 
 /** Never worn: stands for "there is no such item". */

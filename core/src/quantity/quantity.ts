@@ -141,8 +141,15 @@ export function formatNumber(value: number, digits = 3): string {
   // Most figures have no thousands to part; this is said thousands of times while a list is screened.
   if (Math.abs(rounded) < 1000 && (Math.abs(rounded) >= 1e-6 || rounded === 0)) return rounded < 0 ? `−${-rounded}` : String(rounded);
   const [whole, part] = Math.abs(rounded) < 1e-6 && rounded !== 0 ? [rounded.toExponential(1)] : String(rounded).split('.');
-  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0');
-  return (part ? `${grouped}.${part}` : grouped).replace('-', '−');
+  const [sign, digitsOf] = whole[0] === '-' ? ['−', whole.slice(1)] : ['', whole];
+  const grouped = /^\d+$/.test(digitsOf) ? thousands(digitsOf) : digitsOf.replace('-', '−');
+  return part ? `${sign}${grouped}.${part}` : sign + grouped;
+}
+
+function thousands(digits: string): string {
+  let out = digits.slice(-3);
+  for (let end = digits.length - 3; end > 0; end -= 3) out = `${digits.slice(Math.max(0, end - 3), end)}\u00a0${out}`;
+  return out;
 }
 
 /** "2 · 3 · 5": low, likely, high; one figure where they are the same. */

@@ -1,6 +1,6 @@
 import { contentKey, type Contribution } from '../case/contribution';
 import { processFor } from '../case/equip';
-import type { CaseFacts } from '../case/facts';
+import { type CaseFacts, shapeFor } from '../case/facts';
 import type { CaseDoc, Pin } from '../case/types';
 import { isoAt, layOut } from '../lead/calendar';
 import { finishTimes, type Hours, lastEnd, schedule, type StageTime } from '../lead/network';
@@ -20,7 +20,7 @@ import { routeKey } from '../case/types';
 import { shelfOf } from '../shelf/shelf';
 import { CONSTANTS } from '../process/constants';
 import { factEntries, type Process } from '../process/process';
-import { LEAD_ENTRY, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet } from './worksheet';
+import { FIBRE_SHARE, LEAD_ENTRY, lotOf, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet, SPARSE } from './worksheet';
 
 const DAY_MIN = 1440;
 
@@ -110,42 +110,64 @@ const inputsOf = once((route: RouteSheet) => likelyInputs([...route.entries, ...
 /** Overridden lines as entries; samples are kept apart by process. */
 const overridden = ({ sheet, overrides, process }: RouteSheet): Entry[] => overrideEntries({ sheet, overrides, id: process.id });
 
-const massSheets = new Map<string, Sheet>();
+const quickSheets = new Map<string, Sheet>();
 const likelyByName = (entries: readonly Entry[]): Record<string, number> => Object.fromEntries(entries.map((e) => [e.name, e.likely]));
 const printedSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, true)));
 const stockSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, false)));
 const planFigures = once((plans: readonly Contribution[]) => likelyByName(plans.flatMap((p) => p.entries)));
 const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ...factEntries(process)]));
+/** What a bare tool has of remedies. */
+const BARE: Readonly<Record<string, number>> = { remedy_mass: 0, remedy_hours: 0, sections: 1 };
 
 /**
- * Weight of one tool, kg, at likely values and without remedies. Asked for every route of every candidate, so that only what
- * the weight rests on is gathered; anything out of the ordinary goes the whole way.
+ * One line of a route at likely values and without remedies. Asked for every route of every candidate, so that only what the line rests
+ * on is gathered; anything out of the ordinary goes the whole way.
  */
-export function massOf(facts: CaseFacts, pin: Pin): number {
+function quickLine(facts: CaseFacts, pin: Pin, process: Process, line: string): number {
   const { doc, site } = facts;
-  const process = processFor(facts, pin.process, pin.material);
-  const kept = `${process.id}|${contentKey(facts.contributions)}`;
-  const sheet = massSheets.get(kept);
+  const kept = `${line}|${process.id}|${contentKey(facts.contributions)}`;
+  const sheet = quickSheets.get(kept);
+  const material = shelfOf(site.shop).material(pin.material);
   // What is used once is printed sparsely: another figure than the process's own.
-  const once = usedUp(facts.family, shelfOf(site.shop).material(pin.material));
-  if (sheet && !once && !doc.overrides[routeKey(pin)]) {
-    const size = (process.kind === 'print' ? printedSizes : stockSizes)(doc);
+  const once = usedUp(facts.family, material);
+  if (sheet && !doc.overrides[routeKey(pin)]) {
+    const printed = process.kind === 'print';
+    const size = (printed ? printedSizes : stockSizes)(doc);
     const own = processFigures(process);
     const plans = planFigures(facts.contributions);
-    const density = shelfOf(site.shop).material(pin.material).density_g_cm3.likely;
+    const stuff: Readonly<Record<string, number | undefined>> = {
+      density: material.density_g_cm3.likely,
+      flow: material.flow ?? 1,
+      copies: lotOf(facts.need, once),
+      fibre_share: material.fibre_per_cm3 ? FIBRE_SHARE.likely : 0,
+      ...(once && { wall: SPARSE['wall'].likely, infill: SPARSE['infill'].likely }),
+    };
+    const known = (name: string): number | undefined => stuff[name] ?? BARE[name] ?? size[name] ?? own[name] ?? plans[name];
+    const layers = sheet.inputs.some((n) => known(n) === undefined) && process.profileEntries?.(shapeFor(doc, printed)?.study?.build);
+    const rest = layers ? likelyByName(layers) : {};
     const inputs: Record<string, number> = {};
     let complete = true;
     for (const name of sheet.inputs) {
-      const value = name === 'density' ? density : name === 'remedy_mass' ? 0 : (size[name] ?? own[name] ?? plans[name]);
+      const value = known(name) ?? rest[name];
       if (value === undefined) complete = false;
-      inputs[name] = value;
+      else inputs[name] = value;
     }
-    if (complete) return valueOf(evaluate(sheet, inputs), 'mass_tool');
+    if (complete) return valueOf(evaluate(sheet, inputs), line);
   }
   const route = routeSheet(facts, pin, remedyLoad([]));
-  const part = cone(route, 'mass', ['mass_tool']);
-  if (!Object.keys(route.overrides).length) massSheets.set(kept, part);
-  return valueOf(evaluate(part, inputsOf(route)), 'mass_tool');
+  const part = cone(route, line, [line]);
+  if (!Object.keys(route.overrides).length) quickSheets.set(kept, part);
+  return valueOf(evaluate(part, inputsOf(route)), line);
+}
+
+/** Weight of one tool, kg, at likely values and without remedies. */
+export const massOf = (facts: CaseFacts, pin: Pin): number => quickLine(facts, pin, processFor(facts, pin.process, pin.material), 'mass_tool');
+
+/** Longest build on a printer, h, at likely values and without remedies; 0 where nothing is built. */
+export function buildHours(facts: CaseFacts, pin: Pin): number {
+  const process = processFor(facts, pin.process, pin.material);
+  const builds = process.stages.filter((s) => s.mode === 'run' || process.watched).filter((s) => s.resource === 'printer' && s.runs);
+  return Math.max(0, ...builds.filter((s) => process.lines.some((l) => l.name === s.hours)).map((s) => quickLine(facts, pin, process, s.hours)));
 }
 
 /** Lead time alone, at likely values. */

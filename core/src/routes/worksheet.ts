@@ -250,7 +250,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
   entries.push(...contributions.flatMap((c) => c.entries));
   if (material.fibre_per_cm3) {
     entries.push(
-      shelf('fibre_share', "Fibre, share of the plastic's volume", '', { low: 0.03, likely: 0.08, high: 0.15 }),
+      shelf('fibre_share', "Fibre, share of the plastic's volume", '', FIBRE_SHARE),
       shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3),
     );
   } else {
@@ -297,8 +297,11 @@ function onAxes(entries: readonly Entry[], machine: Process['machine']): readonl
   );
 }
 
+/** Continuous fibre in what is printed with it, share of its volume. */
+export const FIBRE_SHARE: Range = { low: 0.03, likely: 0.08, high: 0.15 };
+
 /** What is used once is printed as hollow as the cure lets it: it has to be paid for, and got out again. */
-const SPARSE: Readonly<Record<string, Range>> = { wall: { low: 1, likely: 1.4, high: 2 }, infill: { low: 0.04, likely: 0.08, high: 0.18 } };
+export const SPARSE: Readonly<Record<string, Range>> = { wall: { low: 1, likely: 1.4, high: 2 }, infill: { low: 0.04, likely: 0.08, high: 0.18 } };
 const sparse = (facts: Entry[], once: boolean): Entry[] =>
   once
     ? facts.map((e) => (SPARSE[e.name]
@@ -308,10 +311,15 @@ const sparse = (facts: Entry[], once: boolean): Entry[] =>
     : facts;
 
 const MONTHS = 12;
-/** What is used up one a cycle is made in lots of a month's use, not one by one. */
+/** Pieces made at a time: what is used up one a cycle is made in lots of a month's use, not one by one. */
+export function lotOf(need: CaseFacts['need'], once: boolean): number {
+  const copies = need.copies?.value ?? 1;
+  return once ? Math.max(copies, Math.ceil((need.cyclesPerYear?.value ?? 0) / MONTHS)) : copies;
+}
+
 function lotEntry(copies: Entry, need: CaseFacts['need'], once: boolean): Entry {
-  const lot = Math.ceil((need.cyclesPerYear?.value ?? 0) / MONTHS);
-  if (!once || copies.likely >= lot) return copies;
+  const lot = lotOf(need, once);
+  if (copies.likely >= lot) return copies;
   return { ...copies, label: 'Pieces made at a time', ...exactly(lot), source: { kind: 'guess', text: "Used up one a cycle: made in lots of a month's use." } };
 }
 

@@ -34,12 +34,14 @@ export const wear: Check = {
     const asked = `${formatNumber(cycles)} cycles a copy`;
     if (life.low >= cycles) return { ...common, state: 'pass', reason: `${asked} are asked; it should see ${formatNumber(life.likely)}.` };
     const tools = Math.ceil(cycles / life.likely);
-    const armoured = { ...use, metalFace: true };
-    const faced = Math.min(of(armoured).likely, ctx.faceLife(armoured).likely);
+    const faced = (): number => {
+      const armoured = { ...use, metalFace: true };
+      return Math.min(of(armoured).likely, ctx.faceLife(armoured).likely);
+    };
     const gritty = mode === 'abrasive' || mode === 'impact';
     if (
       (mode !== 'none' || need.slide) && (gritty || tools > MANY) && !use.metalFace && remedyKind('metal-face').fits(ctx) && cycles > life.likely &&
-      cycles <= faced * MANY
+      cycles <= faced() * MANY
     )
       return {
         ...common,
