@@ -116,6 +116,9 @@ class RouteFigures {
   get lead_days(): number {
     return this.dates.days;
   }
+  days(remedies: readonly Remedy[]): number {
+    return remedies.length ? leadOf(this.facts, this.pin, remedies).days : this.lead_days;
+  }
   get build_h(): number {
     return (this.build ??= buildHours(this.facts, this.pin));
   }

@@ -1,6 +1,6 @@
 import { requirementSpec } from '../need/requirements';
 import { BRIDGE_DAYS } from './options';
-import { routeHolds } from './summary';
+import { mightDo, routeHolds } from './summary';
 import { inSentence, list } from '../quantity/words';
 import { processOf } from '../process/processes';
 import { TODAY_WAYS } from '../case/today';
@@ -68,7 +68,7 @@ function risk(ctx: VerdictContext, chosen: Contender): string[] {
       } are counted for trials and for doing it again.`,
     );
   const bare = (c: Contender): number => c.option.programme_with_wait;
-  const cheapest = rivalsOf(ctx).reduce((b, c) => (bare(c) < bare(b) ? c : b), chosen);
+  const cheapest = rivalsOf(ctx).filter((c) => isToday(c) || mightDo(c.option)).reduce((b, c) => (bare(c) < bare(b) ? c : b), chosen);
   if (cheapest !== chosen && !isToday(cheapest))
     out.push(
       `Cheapest that might do: ${name(cheapest)}, ${ctx.money(bare(cheapest))} against ${ctx.money(bare(chosen))} if all holds; ` +

@@ -4,6 +4,9 @@ import type { PinView } from './evaluate-case';
 import type { RouteOption } from './options';
 
 export const routeHolds = (o: { state: State }): boolean => o.state === 'pass' || o.state === 'conditional';
+/** Less likely than this to hold, and nobody would call it a way that might do. */
+const LIKELY_ENOUGH = 0.2;
+export const mightDo = (o: Pick<RouteOption, 'doubt'>): boolean => o.doubt.chance >= LIKELY_ENOUGH;
 const NUMBERS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
 const count = (n: number): string => NUMBERS[n] ?? String(n);
 

@@ -6,7 +6,7 @@ import { valueOf } from '../worksheet/evaluate';
 import { percentiles, type Percentiles } from '../worksheet/sample';
 import { evaluateCase, RISK_SAMPLES } from './evaluate-case';
 import type { RouteOption } from './options';
-import { routeHolds } from './summary';
+import { mightDo, routeHolds } from './summary';
 import { contending } from './today-option';
 import type { Verdict } from './verdict';
 
@@ -22,7 +22,7 @@ export interface Weighed {
   verdict: Verdict;
   ways: Way[];
   recommended?: Way;
-  /** Lowest programme with waiting, if all holds. */
+  /** Lowest programme with waiting, if all holds, of those that may well hold. */
   cheapest?: Way;
 }
 
@@ -45,7 +45,7 @@ export function weigh(doc: CaseDoc, site: Site): Weighed {
     return { letter, option, result };
   });
   const programme = (w: Way): number => spreadOf(w.result!, 'programme_with_wait').p50;
-  const possible = ways.filter((w) => w.result && routeHolds(w.option) && (w.letter !== 'T' || contending(facts)));
+  const possible = ways.filter((w) => w.result && routeHolds(w.option) && mightDo(w.option) && (w.letter !== 'T' || contending(facts)));
   return {
     verdict: view.verdict,
     ways,

@@ -100,8 +100,8 @@ function tiredLife(material: Material, stress: Stressed): Life {
 
 /**
  * Life of one tool, cycles, before any log: the shortest of the starting life of its duty and class (× wear mode, and for plastics ×
- * the material's own wear figure), of what the sliding wears off, and of what its body bears. With metal faces the body alone counts,
- * and nothing wears it but its load.
+ * the material's own wear figure), of what the sliding wears off, and of what its body bears. With metal faces the body only carries
+ * them: nothing rubs it, and it sees ten times as much use.
  * @param uses of a core that is used again
  */
 export function bookLife(tool: Lived, material: Material, use: Use, uses?: Range): Life {
@@ -109,7 +109,6 @@ export function bookLife(tool: Lived, material: Material, use: Use, uses?: Range
   if (uses) return { ...uses, by: 'wear', why: () => 'Uses of such a core until it tears or sets.' };
   const { metalFace, stress, rubbing } = use;
   const tired = stress && tiredLife(material, stress);
-  if (metalFace && tired) return tired;
   let ends: Life = startingLife(tool, material, use);
   let range: Range = ends;
   for (const other of [metalFace ? undefined : rubbedLife(material.wear, material.family, rubbing), tired]) {

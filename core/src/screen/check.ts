@@ -90,7 +90,12 @@ export interface CheckContext {
   /** Life of metal faces under this duty, cycles. */
   faceLife(use: Use): Range;
   /** Figures of this route before remedies, worked out when asked for. */
-  figures: { readonly mass_kg: number; readonly lead_days: number; /** Longest build, h. */ readonly build_h: number };
+  figures: {
+    readonly mass_kg: number;
+    readonly lead_days: number; /** The same with remedies, which are waited for. */
+    days(remedies: readonly Remedy[]): number; /** Longest build, h. */
+    readonly build_h: number;
+  };
   /** Longest build that is wanted, h: a shift where it may not run alone; absent where nothing limits it. */
   longest_h?: number;
 }

@@ -1,15 +1,17 @@
 import { formatNumber } from '../../quantity/quantity';
+import { priced, remedyKind } from '../remedies';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
-const BASIS = "Activity network of the route on the shop's calendar at likely durations; the Sheet step gives the 90 % date.";
+const BASIS = "Activity network of the route on the shop's calendar at likely durations, with what the remedies wait for; the Sheet step gives the 90 % date.";
 
 export const leadTime: Check = {
   id: 'lead-time',
   label: 'Date',
   limits: ['leadLimit'],
-  run({ need, figures }) {
+  run(ctx) {
+    const { need, figures, taken } = ctx;
     if (!need.leadLimit) return undefined;
-    const days = figures.lead_days;
+    const days = figures.days([...taken].map((id) => priced(remedyKind(id), ctx)));
     const limit = need.leadLimit.value;
     const state = days <= 0.8 * limit ? 'pass' : days <= 1.2 * limit ? 'conditional' : 'fail';
     const d = `${days.toFixed(1)} days`;
