@@ -8,6 +8,8 @@ const BASIS =
 
 /** Against crushing of a face. */
 export const PRESSURE_FACTOR = 1.5;
+/** Heat takes so much of it that it is worth a word. */
+const HEAT_TELLS = 0.8;
 
 export const pressure: Check = {
   id: 'pressure',
@@ -25,6 +27,9 @@ export const pressure: Check = {
     const low = (traits.compressive_mpa.low * knock) / PRESSURE_FACTOR, high = (traits.compressive_mpa.high * knock) / PRESSURE_FACTOR;
     const state = p <= low ? 'pass' : p <= high ? 'conditional' : 'fail';
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
+    // Which of the two governs.
+    const cold = knock < HEAT_TELLS && p <= traits.compressive_mpa.low / PRESSURE_FACTOR;
+    const governs = cold ? ` The heat decides: cold it would bear ${n(traits.compressive_mpa.low / PRESSURE_FACTOR)}.` : '';
     return {
       state: byLevel(need.pressure.level, state),
       value: p,
@@ -39,8 +44,8 @@ export const pressure: Check = {
         : state === 'conditional'
         ? `${n(p)} at ${formatNumber(hot)} °C lies between what ${material.label} surely bears (${n(low)}) and may bear (${
           n(high)
-        }): press a coupon with the smallest radius, raising it in steps behind a guard.`
-        : `${n(p)} at ${formatNumber(hot)} °C would crush ${material.label} (${n(high)} at best).`,
+        }): press a coupon with the smallest radius, raising it in steps behind a guard.${governs}`
+        : `${n(p)} at ${formatNumber(hot)} °C would crush ${material.label} (${n(high)} at best).${governs}`,
     };
   },
 };
