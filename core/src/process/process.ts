@@ -122,6 +122,9 @@ export function fillOf(process: Process, given: Readonly<Record<string, Range>> 
   return share === undefined || wall === undefined || share >= 1 ? undefined : { wall_mm: wall, share };
 }
 
+const rangeWords = ({ usual: { low, likely, high }, unit }: Fact): string =>
+  (low === high ? String(likely) : `${low} to ${high}, mostly ${likely}`) + (unit ? ` ${unit.replace(/\^2/g, '²').replace(/\^3/g, '³')}` : '');
+
 /** Facts of a process as entries; samples are kept apart from those of other processes by the key. */
 export function factEntries(process: Process): Entry[] {
   return process.facts.map((f) => ({
@@ -132,6 +135,6 @@ export function factEntries(process: Process): Entry[] {
     spread: f.spread,
     whole: f.whole,
     key: `${process.id}.${f.id}`,
-    source: f.source ?? { kind: 'shelf' as const, text: process.practice },
+    source: f.source ?? { kind: 'shelf' as const, text: `${f.label}: ${rangeWords(f)} as a rule. ${process.practice}` },
   }));
 }

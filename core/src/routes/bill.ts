@@ -169,10 +169,11 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
     { name: 'change_cost', label: 'Re-engineering at design changes', unit: 'money', expr: 'price_once * revision_share * revisions' },
     {
       name: 'reorder_cost',
-      label: 'Freight of later orders',
+      label: 'Later orders: freight, minimum, preparing again',
       unit: 'money',
-      expr: `max(0, ceil(tools_bought / copies) - 1) * ${bureau ? 'freight' : '0 * freight'}`,
-      note: 'Each time the copies are replaced is an order of its own.',
+      expr: 'max(0, tools_bought / copies - 1) * carriage + max(0, tools_bought / copies - phases) * again_share * (price_once - carriage)',
+      note:
+        'Each time the copies are replaced is an order of its own. What is ordered again unchanged is prepared again in part; a design change pays for its own preparation.',
     },
     {
       name: 'price_programme',

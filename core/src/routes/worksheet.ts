@@ -171,6 +171,16 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       source: typed(need.changeBy?.assumed ?? true),
     },
     {
+      name: 'again_share',
+      label: 'One-off work repeated when it is ordered again unchanged',
+      unit: '',
+      low: 0.05,
+      likely: 0.15,
+      high: 0.3,
+      source: { kind: 'guess', text: 'Practice: files, programs and fixtures are there; somebody finds them, loads them and looks at the first piece.' },
+      key: 'order.again_share',
+    },
+    {
       name: 'delay_per_day',
       label: "Cost of a day's delay",
       unit: 'money/day',

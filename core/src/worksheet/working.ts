@@ -15,6 +15,8 @@ export interface Working {
   /** The rule in words, for computed lines. */
   rule?: string;
   note?: string;
+  /** For a part of the bill: what it is paid for. */
+  per?: 'tool' | 'order';
   /** For entries and overridden lines. */
   source?: Source;
   entry?: Entry;
@@ -55,6 +57,7 @@ export function working(
     value,
     range,
     note: over?.note || line.note,
+    ...(line.cost && { per: line.once ? 'order' as const : 'tool' as const }),
     rule: exprText(expr, (n) => labelOf(sheet, entries, n)),
     source: over?.source,
     computed: over ? read(point, computedName(name)) : undefined,

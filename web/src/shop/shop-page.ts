@@ -12,6 +12,8 @@ import { RecordsView } from '../records/records-view';
 import { InputField } from '../shared/inputs/input-field';
 import { WorkingMargin } from '../shared/working-margin';
 
+/** A share above this is a number of pieces. */
+const MOST_OF_A_SHARE = 3;
 const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
 
@@ -65,7 +67,7 @@ export class ShopPage {
   }
 
   protected unit(f: ShopFigure): string {
-    return f.unit === '' ? 'share' : unitText(f.unit, this.shop().currency);
+    return f.unit === '' ? (f.max > MOST_OF_A_SHARE ? 'pieces' : 'share') : unitText(f.unit, this.shop().currency);
   }
 
   protected own(f: ShopFigure): boolean {
