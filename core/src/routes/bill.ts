@@ -166,7 +166,7 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
       unit: 'money',
       expr: 'faces_renewed * (face_money + face_hours * labour_rate)',
     },
-    { name: 'change_cost', label: 'Re-engineering at design changes', unit: 'money', expr: 'price_once * revision_share * revisions' },
+    { name: 'change_cost', label: 'Re-engineering at design changes', unit: 'money', expr: '(price_once - carriage) * revision_share * revisions' },
     {
       name: 'reorder_cost',
       label: 'Later orders: freight, minimum, preparing again',
@@ -197,7 +197,8 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
       name: 'redo_cost',
       label: 'Doing it again if it does not hold',
       unit: 'money',
-      expr: '(1 - chance_holds) / chance_holds * (price_once + price_each * min(copies, first_articles) + wait_cost + redo_h * engineer_rate)',
+      expr:
+        '(1 - chance_holds) / chance_holds * (price_once - carriage + (price_each + carriage / copies) * min(copies, first_articles) + wait_cost + redo_h * engineer_rate)',
       note:
         'One-off work, first articles, the wait and the hours to find out why, for every try that fails: (1 − p)/p of them until one holds. First articles tell.',
     },
