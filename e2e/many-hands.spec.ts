@@ -1,6 +1,7 @@
+import { clean } from './clean';
 import { expect, test } from './server';
 
-test('two tabs on one case follow each other, and a clash is a choice', async ({ page, server }) => {
+test('two tabs on one case follow each other; edits of different fields merge, and a clash is a choice, field by field', async ({ page, server }) => {
   const address = await server.step('Soft jaws', 'need');
   await page.goto(address);
   const other = await page.context().newPage();
@@ -13,26 +14,45 @@ test('two tabs on one case follow each other, and a clash is a choice', async ({
   await place(page).blur();
   await expect(place(other)).toHaveValue('Machining, mill 3');
 
-  // Both change it at once: the first tab's save is held back until the second one's is stored.
+  // Both change at once: the first tab's save is held back until the second one's is stored.
   const stored = () => server.case('Soft jaws').then((c) => c.doc.place);
   let release: () => void = () => undefined;
   const held = new Promise<void>((done) => (release = done));
   await page.route('**/api/cases/*', async (route) => {
-    if (route.request().method() === 'PUT') await held;
+    if (route.request().method() === 'PATCH') await held;
     await route.continue();
   });
+  const trouble = (p: typeof page) => p.getByRole('textbox', { name: 'What goes wrong' });
+  const price = (p: typeof page) => p.getByRole('textbox', { name: 'One costs' });
   await place(page).fill('mine');
-  await place(page).blur();
+  await price(page).fill('345');
+  await price(page).blur();
   await expect(page.locator('.cell.save')).toContainText('saving');
   await place(other).fill('theirs');
-  await place(other).blur();
+  await trouble(other).fill('said in the other tab');
+  await trouble(other).blur();
   await expect.poll(stored).toBe('theirs');
   release();
-  await expect(page.getByRole('alert')).toContainText('Nothing is lost: choose.');
+  const alert = page.getByRole('alert');
+  await expect(alert).toContainText('everything else is merged');
+  await expect(alert.getByRole('row')).toHaveCount(2);
+  await clean(page);
   await page.unroute('**/api/cases/*');
-  await page.getByRole('button', { name: 'Keep mine as the newest' }).click();
+  await alert.getByRole('radio', { name: 'mine' }).check();
+  await alert.getByRole('button', { name: 'Go on with these' }).click();
   await expect.poll(stored).toBe('mine');
   await expect(place(other)).toHaveValue('mine');
+  // What only one of them touched is there as that one left it, on both sides and in the store.
+  const { doc } = await server.case('Soft jaws');
+  expect([doc.trouble, doc.today.cost]).toEqual(['said in the other tab', 345]);
+  await expect(trouble(page)).toHaveValue('said in the other tab');
+  await expect(price(other)).toHaveValue('345');
+
+  // Taking back goes back over the own changes alone: the price, then the place.
+  await page.getByRole('button', { name: 'take back' }).click();
+  await page.getByRole('button', { name: 'take back' }).click();
+  await expect.poll(stored).toBe('Machining, mill 3');
+  expect((await server.case('Soft jaws')).doc.trouble).toBe('said in the other tab');
   await other.close();
 });
 

@@ -2,6 +2,7 @@ import type { CaseDoc } from './case/types';
 import type { CaseView } from './decide/evaluate-case';
 import type { QuickLook } from './decide/quick-look';
 import type { VerdictKind } from './decide/verdict';
+import type { Clash, FieldChange } from './document/changes';
 import type { Evidence } from './records/evidence';
 import type { RecordRow } from './records/kind';
 import type { Shop } from './shelf/shop';
@@ -17,6 +18,12 @@ export interface CaseRecord {
   updatedBy: string;
   /** Revision that was signed last, if any. */
   signedRevision: number | null;
+}
+
+/** An edit: the fields that were changed, and what stood there. */
+export interface CasePatch {
+  changes: FieldChange[];
+  who: string;
 }
 
 export interface CaseWrite {
@@ -120,6 +127,8 @@ export type SignatureRow = Omit<SignatureRecord, 'doc' | 'shop' | 'view' | 'evid
 
 export interface SignRequest {
   revision: number;
+  /** Shop and records as they were on the screen: `ShopRecord.siteKey`. */
+  site: string;
   who: string;
   role: string;
   statement: string;
@@ -132,4 +141,6 @@ export interface ApiError {
   field?: string;
   /** With CASE_CHANGED: what is stored now. */
   current?: CaseRecord;
+  /** With CASE_CHANGED: the fields that both sides changed, each in its own way. */
+  clashes?: Clash[];
 }

@@ -1,8 +1,10 @@
+import type { Clash } from '@cuadro/core/document/changes';
 import type { CaseRecord } from '@cuadro/core/wire';
 
 /** Every error the server can send: code, HTTP status and the text a person reads. */
 const ERRORS = {
   CASE_NOT_FOUND: [404, 'This case does not exist, or was removed.'],
+  CASE_CLASH: [409, 'Some fields were changed by somebody else, or in another tab, in the meantime.'],
   CASE_CHANGED: [409, 'Somebody else, or another tab, saved this case in the meantime.'],
   CASE_INVALID: [422, 'The case was not saved.'],
   REVISION_NOT_FOUND: [404, 'This state of the case is not kept.'],
@@ -22,6 +24,7 @@ const ERRORS = {
   SHOP_INVALID: [422, "The shop's figures were not saved."],
   SIGN_INVALID: [422, 'The verdict was not signed.'],
   SIGN_STALE: [409, 'The case was changed since you looked at it. Look again, then sign.'],
+  SIGN_SITE: [409, "The shop's figures, or its log, were changed since you looked at this verdict: load the page again, look, then sign."],
   SIGN_REFERRED: [422, 'The verdict was not signed.'],
   SIGNATURE_NOT_FOUND: [404, 'This signature does not exist.'],
   NOT_FOUND: [404, 'There is nothing at this address.'],
@@ -39,7 +42,7 @@ export class AppError extends Error {
   constructor(
     readonly code: ErrorCode,
     detail?: string,
-    readonly extra: { field?: string; current?: CaseRecord } = {},
+    readonly extra: { field?: string; current?: CaseRecord; clashes?: Clash[] } = {},
   ) {
     super(detail ?? ERRORS[code][1]);
     this.status = ERRORS[code][0];

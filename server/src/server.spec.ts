@@ -11,7 +11,8 @@ import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { readShape } from '@cuadro/core/shape/measure';
-import type { CaseRecord, MeshRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
+import type { FieldChange } from '@cuadro/core/document/changes';
+import type { ApiError, CaseRecord, MeshRecord, ShopRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import { buildApp } from './app';
 import { openDb, type OpenDb } from './db/open';
 import { openPool, type Pool } from './jobs/pool';
@@ -40,11 +41,13 @@ afterAll(async () => {
 });
 
 const HOST = { host: '127.0.0.1:4300' };
-async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, payload?: unknown, headers: Record<string, string> = {}) {
+async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: unknown, headers: Record<string, string> = {}) {
   const r = await app.inject({ method, url, headers: { ...HOST, ...headers }, ...(payload !== undefined && { payload: payload as never }) });
   const isJson = r.headers['content-type']?.toString().includes('json');
   return { status: r.statusCode, body: (isJson ? r.json() : r.rawPayload) as T, headers: r.headers };
 }
+/** Shop and records as they are now, as the page would say. */
+const site = async (): Promise<string> => (await call<ShopRecord>('GET', '/api/shop')).body.siteKey;
 const create = async (doc = demoDoc()): Promise<CaseRecord> => (await call<CaseRecord>('POST', '/api/cases', { doc, who: 'Ada' })).body;
 
 /** A tetrahedron of 10 mm legs: V = 1000/6. */
@@ -80,6 +83,50 @@ describe('cases', () => {
       who: 'x',
     });
     expect(bad).toMatchObject({ status: 422, body: { code: 'CASE_INVALID', field: 'need.massLimit.value' } });
+    expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 1 });
+  });
+  it('are changed field by field: two people on one revision are merged, what both changed goes back with both values', async () => {
+    const made = await create();
+    const patch = (who: string, ...changes: FieldChange[]) => call<CaseRecord & ApiError>('PATCH', `/api/cases/${made.id}`, { changes, who });
+    expect((await patch('Ada', { path: ['place'], was: made.doc.place, now: 'Cell 4' })).body).toMatchObject({ revision: 2, updatedBy: 'Ada' });
+    const merged = await patch('Bo', { path: ['today', 'cost'], was: made.doc.today.cost, now: 77 });
+    expect(merged).toMatchObject({ status: 200, body: { revision: 3, updatedBy: 'Bo', doc: { place: 'Cell 4', today: { cost: 77 } } } });
+    const clash = await patch('Cy', { path: ['place'], was: made.doc.place, now: 'Cell 9' }, { path: ['title'], was: made.doc.title, now: 'New' });
+    expect(clash).toMatchObject({
+      status: 409,
+      body: { code: 'CASE_CLASH', clashes: [{ path: ['place'], mine: 'Cell 9', theirs: 'Cell 4' }], current: { revision: 3, doc: { title: made.doc.title } } },
+    });
+    // The same again changes nothing, and is no revision.
+    expect((await patch('Bo', { path: ['today', 'cost'], was: 1, now: 77 })).body.revision).toBe(3);
+  });
+  it('merge what many send at once', async () => {
+    const made = await create();
+    const needs = ['serviceTemp', 'load', 'years', 'massLimit'];
+    const answers = await Promise.all(
+      needs.map((id, k) =>
+        call('PATCH', `/api/cases/${made.id}`, {
+          changes: [{
+            path: ['need', id],
+            ...(made.doc.need[id as 'load'] && { was: made.doc.need[id as 'load'] }),
+            now: { level: 'must', value: 5 + k, from: '' },
+          }],
+          who: 'x',
+        })
+      ),
+    );
+    expect(answers.map((a) => a.status)).toEqual([200, 200, 200, 200]);
+    const { body } = await call<CaseRecord>('GET', `/api/cases/${made.id}`);
+    expect(needs.map((id) => body.doc.need[id as 'load']?.value)).toEqual([5, 6, 7, 8]);
+  });
+  it('refuse changes that make no case of it, and fields that are none', async () => {
+    const made = await create();
+    const patch = (changes: unknown) => call<ApiError>('PATCH', `/api/cases/${made.id}`, { changes, who: 'x' });
+    for (const bad of [[], 'x', [{ path: [] }], [{ path: 'title' }], [{ path: ['__proto__', 'polluted'], now: 1 }]])
+      expect((await patch(bad)).status).toBe(422);
+    expect(await patch([{ path: ['title'], was: made.doc.title, now: ' ' }])).toMatchObject({ status: 422, body: { code: 'CASE_INVALID' } });
+    expect(await patch([{ path: ['nonsense'], now: 1 }])).toMatchObject({ status: 422, body: { code: 'CASE_INVALID' } });
+    expect(await patch([{ path: ['title', 'deeper'], now: 1 }])).toMatchObject({ status: 409, body: { code: 'CASE_CLASH' } });
+    expect(({} as { polluted?: number }).polluted).toBeUndefined();
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 1 });
   });
   it('refuse malformed requests without a stack trace', async () => {
@@ -158,8 +205,11 @@ describe('meshes', () => {
 describe('sign-off', () => {
   it('computes here, freezes the figures, and stays as it was when the case goes on', async () => {
     const made = await create(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 20 } }));
-    const sign = (revision: number, who = 'Ada Moreno') =>
-      call<SignatureRecord & { code: string }>('POST', `/api/cases/${made.id}/signatures`, { revision, who, role: 'engineer', statement: 'agreed' });
+    const seen = await site();
+    const sign = (revision: number, who = 'Ada Moreno', of = seen) =>
+      call<SignatureRecord & { code: string }>('POST', `/api/cases/${made.id}/signatures`, { revision, site: of, who, role: 'engineer', statement: 'agreed' });
+    // Other figures than those on the screen are not signed.
+    expect(await sign(1, 'Ada Moreno', 'another state')).toMatchObject({ status: 409, body: { code: 'SIGN_SITE' } });
     expect((await sign(1, ' ')).status).toBe(422);
     const signed = await sign(1);
     expect(signed).toMatchObject({ status: 201, body: { who: 'Ada Moreno', revision: 1, doc: { today: { cost: 900 } } } });
@@ -176,6 +226,7 @@ describe('sign-off', () => {
   it('is refused where the verdict refers away, with the reason', async () => {
     const made = await create(demoDoc({ family: 'lifting-aid', title: 'Hook' }));
     const signed = await call<{ code: string; message: string }>('POST', `/api/cases/${made.id}/signatures`, {
+      site: await site(),
       revision: 1,
       who: 'Ada',
       role: '',
@@ -190,7 +241,13 @@ describe('sign-off', () => {
 describe('the report', () => {
   it('is a PDF, of the case and of a signed verdict', async () => {
     const made = await create(demoDoc({ title: 'Jig "É" /../x' }));
-    const signed = await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, { revision: 1, who: 'Ada', role: '', statement: '' });
+    const signed = await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, {
+      revision: 1,
+      site: await site(),
+      who: 'Ada',
+      role: '',
+      statement: '',
+    });
     for (const query of ['', '?units=inch', `?signature=${signed.body.id}`]) {
       const r = await call<Buffer>('GET', `/api/cases/${made.id}/report.pdf${query}`);
       expect(r.status).toBe(200);

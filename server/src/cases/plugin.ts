@@ -4,9 +4,21 @@ import { caseSchema } from '@cuadro/core/document/case-schema';
 import { named } from '@cuadro/core/inputs/schema';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { UP } from '@cuadro/core/shape/turn';
+import { applyChanges } from '@cuadro/core/document/changes';
 import { unsignable } from '@cuadro/core/decide/verdict';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
-import type { CaseList, CaseListQuery, CaseRecord, CaseWrite, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
+import type {
+  CaseList,
+  CaseListQuery,
+  CasePatch,
+  CaseRecord,
+  CaseWrite,
+  LookWrite,
+  RevisionRecord,
+  SignatureRecord,
+  SignatureRow,
+  SignRequest,
+} from '@cuadro/core/wire';
 import { digestOfFigures } from './digest';
 import type { Context } from '../context';
 import { AppError } from '../errors';
@@ -30,9 +42,25 @@ import {
 
 const who = yup.string().max(80).default('local user');
 const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).required(), who }).required();
+/** Fields by name; what they may hold is checked on the document that comes out. */
+const patchSchema = yup
+  .object({
+    changes: yup
+      .array()
+      .of(
+        yup.object({ path: yup.array().of(yup.string().max(400).notOneOf(['__proto__', 'constructor', 'prototype']).required()).min(1).max(12).required() })
+          .required(),
+      )
+      .min(1)
+      .max(5000)
+      .required(),
+    who,
+  })
+  .required();
 const createSchema = yup.object({ doc: yup.mixed().required(), who }).required();
 const signSchema = yup
   .object({
+    site: yup.string().max(80).required(),
     revision: yup.number().integer().min(1).required(),
     who: named('Give your name.', 2).max(80),
     role: yup.string().max(80).defined(),
@@ -85,6 +113,9 @@ const lookSchema = yup
   })
   .required();
 
+/** A write that others overtake so often is given back. */
+const MOST_TRIES = 5;
+
 interface IdParams {
   Params: { id: string };
 }
@@ -136,6 +167,23 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     return saveCase(db, request.params.id, await checkedDoc(body.doc), body.revision, body.who ?? 'local user');
   });
 
+  /** An edit: what nobody else touched is merged with what is stored; what both changed goes back, with both values. */
+  app.patch<IdParams & { Body: unknown }>('/api/cases/:id', idParams, async (request): Promise<CaseRecord> => {
+    const { changes, who: by } = validate<CasePatch>(patchSchema, request.body, 'CASE_INVALID');
+    for (let tries = 0;; tries++) {
+      const current = await getCase(db, request.params.id);
+      const { doc, clashes } = applyChanges(current.doc, changes);
+      if (clashes.length) throw new AppError('CASE_CLASH', undefined, { current, clashes });
+      if (doc === current.doc) return current;
+      try {
+        return await saveCase(db, current.id, await checkedDoc(doc), current.revision, by);
+      } catch (e) {
+        // Somebody was quicker between reading and writing: merge with that.
+        if (!(e instanceof AppError && e.code === 'CASE_CHANGED') || tries >= MOST_TRIES) throw e;
+      }
+    }
+  });
+
   app.delete<IdParams>('/api/cases/:id', idParams, async (request, reply) => {
     await removeCase(db, request.params.id);
     return reply.status(204).send();
@@ -164,6 +212,7 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     const body = validate<SignRequest>(signSchema, request.body, 'SIGN_INVALID');
     const record = await getCase(db, request.params.id);
     if (record.revision !== body.revision) throw new AppError('SIGN_STALE');
+    if ((await siteKey(db)) !== body.site) throw new AppError('SIGN_SITE');
     const site = await readSite(db);
     const doc = await studiedAnew(record.doc);
     const view = await pool.run('evaluate', { doc, site });

@@ -48,6 +48,7 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, p
   const isJson = r.headers['content-type']?.toString().includes('json');
   return { status: r.statusCode, body: (isJson ? r.json() : r.rawPayload) as T, headers: r.headers };
 }
+const site = async (): Promise<string> => (await call<ShopRecord>('GET', '/api/shop')).body.siteKey;
 const newCase = async (doc = demoDoc()): Promise<CaseRecord> => (await call<CaseRecord>('POST', '/api/cases', { doc, who: 'Ada' })).body;
 const PNG = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), Buffer.alloc(20)]);
 const putFile = (bytes: Buffer, name = 'seen.png') => call<FileValue & { code: string }>('POST', `/api/files?name=${name}`, bytes, 'application/octet-stream');
@@ -160,7 +161,13 @@ describe('states of a case', () => {
   it('that were signed stay as they are, whoever goes on typing', async () => {
     const made = await newCase();
     await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'signed one' }), revision: 1, who: 'Ada' });
-    const signed = await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, { revision: 2, who: 'Ada', role: '', statement: '' });
+    const signed = await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, {
+      revision: 2,
+      site: await site(),
+      who: 'Ada',
+      role: '',
+      statement: '',
+    });
     expect(signed.body).toMatchObject({ engine: expect.any(String), digest: expect.stringMatching(/^[0-9a-f]{16}$/), evidence: { life: [] } });
     await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'after' }), revision: 2, who: 'Ada' });
     expect((await call<{ doc: { title: string } }>('GET', `/api/cases/${made.id}/revisions/2`)).body.doc.title).toBe('signed one');
@@ -260,7 +267,8 @@ describe('an evaluation on the server', () => {
   it('is what the page computes, plans and all', async () => {
     const doc = demoDoc({ family: 'brake-tool', plans: { brake: { values: { gauge: 0.8 } } } });
     const made = await newCase(doc);
-    const signed = (await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, { revision: 1, who: 'Ada', role: '', statement: '' })).body;
+    const signed =
+      (await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, { revision: 1, site: await site(), who: 'Ada', role: '', statement: '' })).body;
     expect(signed.view.plans.map((p) => p.id)).toEqual(['brake']);
     expect(signed.view.verdict).toEqual(JSON.parse(JSON.stringify(evaluateCase(doc, BUILT_IN_SITE).view.verdict)));
     const pdf = await call<Buffer>('GET', `/api/cases/${made.id}/report.pdf`);

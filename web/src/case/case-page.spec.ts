@@ -27,6 +27,8 @@ function setUp(change: Partial<CaseDoc> = {}, more: Record<string, unknown> = {}
     fault: signal(''),
     missing: signal(false),
     theirs: signal(undefined),
+    clashes: signal([]),
+    untouched: signal([]),
     otherTabs: signal(new Set()),
     formerVerdict: signal(undefined),
     canUndo: () => true,
@@ -34,7 +36,7 @@ function setUp(change: Partial<CaseDoc> = {}, more: Record<string, unknown> = {}
     open: async (id: string) => void done.push(`open ${id}`),
     undo: () => void done.push('undo'),
     redo: () => void done.push('redo'),
-    settle: (who: string) => void done.push(who),
+    settle: (keep: (field: string) => string) => void done.push(`title ${keep('title')}, need.load.value ${keep('need.load.value')}`),
     ...more,
   };
   TestBed.configureTestingModule({ providers: [provideRouter([{ path: '**', component: Nothing }]), { provide: ComputeService, useValue: {} }] });
@@ -98,15 +100,23 @@ describe('the page of a case', () => {
     press({ ctrlKey: true, key: 'z' }, field);
     expect(done).toEqual(['undo', 'redo', 'redo']);
   });
-  it('lets the user choose when somebody else saved meanwhile', () => {
+  it('shows what both changed side by side, each to be chosen', () => {
+    const clash = (path: string[], label: string, mineText: string, theirsText: string) => ({ path, label, mineText, theirsText });
     const { el, done, text } = setUp({}, {
       saveState: signal('conflict'),
+      clashes: signal([clash(['title'], 'Tool', 'Jig', 'Drill jig'), clash(['need', 'load', 'value'], 'Largest load', '200 N, must', '')]),
       theirs: signal({ updatedBy: 'Ada', revision: 8, updatedAt: '2026-11-25T08:00:00Z' }),
     });
     expect(text()).toContain('Ada saved revision 8');
-    expect(text()).toContain('Nothing is lost: choose.');
-    for (const b of el.querySelectorAll<HTMLButtonElement>('[role=alert] button')) b.click();
-    expect(done.slice(1)).toEqual(['mine', 'theirs']);
+    expect([...el.querySelectorAll('.clashes tbody tr')].map((r) => r.textContent!.replace(/\s+/g, ' ').trim())).toEqual([
+      'Tool Jig Drill jig',
+      'Largest load 200 N, must nothing',
+    ]);
+    const radios = [...el.querySelectorAll<HTMLInputElement>('.clashes input')];
+    radios[0].click();
+    radios[3].click();
+    el.querySelector<HTMLButtonElement>('.clashes button')!.click();
+    expect(done.slice(1)).toEqual(['title mine, need.load.value theirs']);
   });
   it('says when a case is not here, and when it is still on its way', () => {
     expect(setUp({}, { missing: signal(true) }).text()).toContain('This case is not here');

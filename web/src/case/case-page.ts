@@ -47,6 +47,13 @@ export class CasePage {
     const v = this.store.view()?.verdict;
     return v && VERDICTS[v.kind];
   });
+  /** Each field as it was chosen. */
+  protected settle(event: Event): void {
+    event.preventDefault();
+    const chosen = new FormData(event.target as HTMLFormElement);
+    this.store.settle((field) => (chosen.get(field) === 'mine' ? 'mine' : 'theirs'));
+  }
+
   protected readonly theirsAt = computed(() => formatDate(this.store.theirs()?.updatedAt.slice(0, 16) ?? ''));
 
   private readonly need = computed(() => factsOf(this.store.doc()!, this.shops.site()).need);

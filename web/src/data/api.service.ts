@@ -2,6 +2,7 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { catchError, type Observable, throwError } from 'rxjs';
 import type { CaseDoc } from '@cuadro/core/case/types';
+import type { Clash } from '@cuadro/core/document/changes';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import type { FileValue, Values } from '@cuadro/core/inputs/spec';
 import type { RecordRow } from '@cuadro/core/records/kind';
@@ -9,8 +10,8 @@ import type {
   ApiError,
   CaseList,
   CaseListQuery,
+  CasePatch,
   CaseRecord,
-  CaseWrite,
   LookWrite,
   MeshRecord,
   ModelRecord,
@@ -30,6 +31,7 @@ export class RequestFault extends Error {
     readonly offline: boolean,
     readonly field?: string,
     readonly current?: CaseRecord,
+    readonly clashes?: readonly Clash[],
   ) {
     super(message);
   }
@@ -43,7 +45,9 @@ function toFault(e: unknown): Observable<never> {
       );
     // Where bytes were asked for, the error comes as bytes too.
     const body = (e.error instanceof ArrayBuffer ? parsed(e.error) : e.error) as Partial<ApiError> | null;
-    return throwError(() => new RequestFault(body?.message ?? 'The server refused the request.', body?.code ?? 'UNKNOWN', false, body?.field, body?.current));
+    return throwError(() =>
+      new RequestFault(body?.message ?? 'The server refused the request.', body?.code ?? 'UNKNOWN', false, body?.field, body?.current, body?.clashes)
+    );
   }
   return throwError(() => e);
 }
@@ -65,7 +69,7 @@ export class ApiService {
   keepLook = (id: string, write: LookWrite): Observable<void> => this.http.put<void>(`/api/cases/${id}/look`, write).pipe(catchError(toFault));
   case = (id: string): Observable<CaseRecord> => this.http.get<CaseRecord>(`/api/cases/${id}`).pipe(catchError(toFault));
   create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
-  save = (id: string, write: CaseWrite): Observable<CaseRecord> => this.http.put<CaseRecord>(`/api/cases/${id}`, write).pipe(catchError(toFault));
+  patch = (id: string, patch: CasePatch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
   remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
   restore = (id: string): Observable<CaseRecord> => this.http.post<CaseRecord>(`/api/cases/${id}/restore`, null).pipe(catchError(toFault));
   revisions = (id: string): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>(`/api/cases/${id}/revisions`).pipe(catchError(toFault));

@@ -1,13 +1,14 @@
 import { TestBed } from '@angular/core/testing';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
-import { of, Subject, throwError } from 'rxjs';
+import { of, Subject, tap, throwError } from 'rxjs';
 import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { type RouteOption, screenStates } from '@cuadro/core/decide/options';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
 import { demoDoc } from '@cuadro/core/case/testing';
-import type { CaseRecord, CaseWrite } from '@cuadro/core/wire';
+import { applyChanges, type FieldChange } from '@cuadro/core/document/changes';
+import type { CasePatch, CaseRecord } from '@cuadro/core/wire';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ApiService, RequestFault } from './api.service';
 import { CaseStore } from './case-store';
@@ -24,6 +25,13 @@ class SilentChannel {
   }
 }
 
+interface Write {
+  revision: number;
+  /** As the server would have it. */
+  doc: CaseDoc;
+  changes: FieldChange[];
+}
+
 const record = (revision: number, title = 'Test jig'): CaseRecord => ({
   id: 'c1',
   revision,
@@ -34,12 +42,14 @@ const record = (revision: number, title = 'Test jig'): CaseRecord => ({
 });
 
 function setUp(
-  save: (w: CaseWrite) => ReturnType<ApiService['save']>,
+  save: (w: Write) => ReturnType<ApiService['patch']>,
   stored = record(3),
   evaluate: () => Promise<CaseView> = () => new Promise(() => undefined),
   rescreen: (doc: CaseDoc) => Promise<RouteOption[]> = () => new Promise(() => undefined),
 ) {
-  const writes: CaseWrite[] = [];
+  const writes: Write[] = [];
+  // The server: changes are put on what it has.
+  let held = stored;
   TestBed.configureTestingModule({
     providers: [
       CaseStore,
@@ -48,9 +58,10 @@ function setUp(
         useValue: {
           case: () => of(stored),
           shop: () => of({ revision: 1, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE, siteKey: '1' }),
-          save: (_: string, w: CaseWrite) => {
+          patch: (_: string, { changes }: CasePatch) => {
+            const w = { revision: held.revision, doc: applyChanges(held.doc, changes).doc, changes };
             writes.push(w);
-            return save(w);
+            return save(w).pipe(tap({ next: (r) => (held = r), error: (e: RequestFault) => (held = e.current ?? held) }));
           },
         },
       },
@@ -64,6 +75,7 @@ function setUp(
 beforeEach(() => {
   (globalThis as { BroadcastChannel: unknown }).BroadcastChannel = SilentChannel;
   localStorage.clear();
+  sessionStorage.clear();
   jest.useFakeTimers();
 });
 afterEach(() => jest.useRealTimers());
@@ -128,32 +140,72 @@ describe('the open case', () => {
     await wait(5000);
     expect([store.saveState(), writes.length >= 2]).toEqual(['saved', true]);
 
-    drafts.write('c1', { revision: 3, doc: demoDoc({ title: 'from before the reload' }) });
+    drafts.write('c1', { doc: demoDoc({ title: 'from before the reload' }), changes: [{ path: ['title'], was: 'Test jig', now: 'from before the reload' }] });
     TestBed.resetTestingModule();
     const again = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
     await again.store.open('c1');
     await wait(1000);
     expect(again.writes[0].doc.title).toBe('from before the reload');
   });
-  it('asks when somebody else saved meanwhile; mine goes on top of theirs, or theirs is taken', async () => {
-    for (const keep of ['mine', 'theirs'] as const) {
-      TestBed.resetTestingModule();
-      localStorage.clear();
-      let first = true;
-      const { store, writes } = setUp((w) => {
-        if (!first) return of({ ...record(w.revision + 1), doc: w.doc });
-        first = false;
-        return throwError(() => new RequestFault('changed', 'CASE_CHANGED', false, undefined, record(7, 'theirs')));
-      });
-      await store.open('c1');
-      store.edit((d) => ({ ...d, title: 'mine' }));
-      await wait(1000);
-      expect([store.saveState(), store.theirs()?.revision, store.doc()?.title]).toEqual(['conflict', 7, 'mine']);
-      store.settle(keep);
-      await wait(1000);
-      expect([store.saveState(), store.doc()?.title]).toEqual(['saved', keep]);
-      if (keep === 'mine') expect(writes.at(-1)).toMatchObject({ revision: 7, doc: { title: 'mine' } });
-    }
+  it('sends the fields that were changed, and takes in what others changed', async () => {
+    const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: { ...w.doc, place: 'set by somebody else' } }));
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'mine' }));
+    await wait(1000);
+    expect(writes[0].changes).toEqual([{ path: ['title'], was: 'Test jig', now: 'mine' }]);
+    expect([store.saveState(), store.doc()?.title, store.doc()?.place]).toEqual(['saved', 'mine', 'set by somebody else']);
+    // Taking back the own change leaves the other's.
+    store.undo();
+    expect([store.doc()?.title, store.doc()?.place]).toEqual(['Test jig', 'set by somebody else']);
+  });
+  it('asks only for what both changed; each field is chosen for itself, the rest is merged', async () => {
+    const base = record(3);
+    const theirs: CaseRecord = { ...record(7), doc: { ...base.doc, title: 'theirs', place: 'their place', trouble: 'theirs alone' } };
+    let first = true;
+    const { store, writes } = setUp((w) => {
+      if (!first) return of({ ...record(8), doc: w.doc });
+      first = false;
+      return throwError(() => new RequestFault('changed', 'CASE_CLASH', false, undefined, theirs));
+    }, base);
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'mine', place: 'my place', start: '2027-02-03' }));
+    await wait(1000);
+    expect([store.saveState(), store.theirs()?.revision]).toEqual(['conflict', 7]);
+    expect(store.clashes().map((c) => [c.label, c.mineText, c.theirsText])).toEqual([['Tool', 'mine', 'theirs'], [
+      'Where it works',
+      'my place',
+      'their place',
+    ]]);
+    store.settle((field) => (field === 'title' ? 'mine' : 'theirs'));
+    await wait(1000);
+    expect(store.saveState()).toBe('saved');
+    expect(store.doc()).toMatchObject({ title: 'mine', place: 'their place', trouble: 'theirs alone', start: '2027-02-03' });
+    expect(writes.at(-1)!.changes.map((c) => c.path.join('.')).sort()).toEqual(['start', 'title']);
+  });
+  it('undo leaves a field that was changed since, and names it; it lasts over a reload', async () => {
+    const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'mine', place: 'mine' }));
+    await wait(1000);
+    TestBed.resetTestingModule();
+    const later: CaseRecord = { ...record(9), doc: { ...demoDoc({ title: 'mine', place: 'changed by Bo' }) } };
+    const again = setUp((w) => of({ ...later, revision: 10, doc: w.doc }), later);
+    await again.store.open('c1');
+    expect(again.store.canUndo()).toBe(true);
+    again.store.undo();
+    expect([again.store.doc()?.title, again.store.doc()?.place]).toEqual(['Test jig', 'changed by Bo']);
+    expect(again.store.untouched()).toEqual(['Where it works']);
+  });
+  it('says so when the browser keeps nothing, and never that it is kept', async () => {
+    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    const { store } = setUp(() => throwError(() => new RequestFault('no answer', 'OFFLINE', true)));
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'x y' }));
+    expect(store.fault()).toMatch(/keeps nothing/);
+    expect(store.saveState()).toBe('unsaved');
+    full.mockRestore();
   });
   it('does not send what the schema refuses', async () => {
     const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));

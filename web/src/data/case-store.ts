@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, type OnDestroy, signal, untracked } from '@angular/core';
+import { effect, inject, Injectable, type OnDestroy, signal, untracked } from '@angular/core';
 import { concatMap, debounceTime, EMPTY, firstValueFrom, from, retry, Subject, Subscription, switchMap, tap, timer } from 'rxjs';
 import { caseSchema } from '@cuadro/core/document/case-schema';
 import type { RouteOption } from '@cuadro/core/decide/options';
@@ -6,6 +6,8 @@ import { withPrices } from '@cuadro/core/decide/order';
 import { RISK_SAMPLES, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
+import { applyChanges, changesBetween, type Clash, type FieldChange, inverse, settled } from '@cuadro/core/document/changes';
+import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
 import { ComputeService } from './compute.service';
@@ -13,6 +15,7 @@ import { drafts } from './drafts';
 import { MarginService } from './margin.service';
 import { SettingsService } from './settings.service';
 import { ShopService } from './shop.service';
+import { UndoStack } from './undo-stack';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'refused' | 'conflict';
 
@@ -21,7 +24,26 @@ const QUICK_SAMPLES = 800;
 const SAVE_AFTER_MS = 350;
 const FULL_AFTER_MS = 250;
 const RETRY_MS = 3000;
-const UNDO_DEPTH = 200;
+const NOT_KEPT = 'This browser keeps nothing for this site (its storage is full or shut): do not close the page before it says "saved".';
+
+/** A field that both sides changed, in words. */
+export interface FieldClash extends Clash {
+  label: string;
+  mineText: string;
+  theirsText: string;
+}
+
+const holds = (inner: readonly string[], outer: string): boolean =>
+  `${inner.join('.')}.`.startsWith(`${outer}.`) || `${outer}.`.startsWith(`${inner.join('.')}.`);
+/** The line of the document that a field belongs to, as a reader knows it. */
+const lineOf = (before: CaseDoc, after: CaseDoc, path: readonly string[]): Difference | undefined =>
+  differences(before, after).find((d) => holds(path, d.path));
+const fieldLabel = (before: CaseDoc, after: CaseDoc, path: readonly string[]): string => lineOf(before, after, path)?.label ?? path.join(' ');
+function fieldWords(theirs: CaseDoc, mine: CaseDoc, { path, mine: x, theirs: y }: Clash): Pick<FieldClash, 'label' | 'mineText' | 'theirsText'> {
+  const line = lineOf(theirs, mine, path);
+  const text = (v: unknown): string => (v === undefined ? '' : typeof v === 'string' ? v : JSON.stringify(v).slice(0, 200));
+  return { label: line?.label ?? path.join(' '), mineText: line?.after ?? text(x), theirsText: line?.before ?? text(y) };
+}
 
 /** Messages between tabs of this browser. */
 type TabMessage = { kind: 'here' | 'hello' | 'bye'; id: string; tab: string } | { kind: 'saved'; id: string; tab: string; revision: number };
@@ -51,16 +73,18 @@ export class CaseStore implements OnDestroy {
   /** What the server or the schema said last, for beside the saved state. */
   readonly fault = signal('');
   readonly missing = signal(false);
-  /** What somebody else saved while there were edits here. */
+  /** What somebody else saved while there were edits here, where both changed the same fields. */
   readonly theirs = signal<CaseRecord | undefined>(undefined);
+  readonly clashes = signal<readonly FieldClash[]>([]);
+  /** Fields that an undo left alone, because they were changed since. */
+  readonly untouched = signal<readonly string[]>([]);
   readonly otherTabs = signal<ReadonlySet<string>>(new Set());
   /** Set for a while when a change flipped the verdict: what it was. */
   readonly formerVerdict = signal<string | undefined>(undefined);
 
-  private readonly past = signal<CaseDoc[]>([]);
-  private readonly future = signal<CaseDoc[]>([]);
-  readonly canUndo = computed(() => this.past().length > 0);
-  readonly canRedo = computed(() => this.future().length > 0);
+  private readonly own = new UndoStack();
+  readonly canUndo = this.own.canUndo;
+  readonly canRedo = this.own.canRedo;
 
   private readonly edits = new Subject<void>();
   private readonly evaluations = new Subject<void>();
@@ -112,15 +136,13 @@ export class CaseStore implements OnDestroy {
   /** Load a case; edits that were not acknowledged before a reload are taken up again. */
   async open(id: string): Promise<void> {
     this.id = id;
+    this.own.open(id);
     try {
       const [record] = await Promise.all([firstValueFrom(this.api.case(id)), this.shops.load()]);
       const draft = drafts.read(id);
       this.record.set(record);
-      this.doc.set(draft?.doc ?? record.doc);
-      if (draft && draft.revision === record.revision) {
-        this.saveState.set('unsaved');
-        this.edits.next();
-      } else if (draft) this.conflict(record);
+      this.doc.set(record.doc);
+      if (draft) this.takeUp(record, draft.changes ?? changesBetween(record.doc, draft.doc));
     } catch (e) {
       if (e instanceof RequestFault && e.offline) {
         this.fault.set(e.message);
@@ -142,8 +164,8 @@ export class CaseStore implements OnDestroy {
     if (!doc) return;
     const next = change(doc);
     if (JSON.stringify(next) === JSON.stringify(doc)) return;
-    this.past.update((p) => [...p.slice(-UNDO_DEPTH + 1), doc]);
-    this.future.set([]);
+    this.own.push(changesBetween(doc, next));
+    this.untouched.set([]);
     this.put(next);
   }
 
@@ -156,36 +178,36 @@ export class CaseStore implements OnDestroy {
   }
 
   undo(): void {
-    const doc = this.doc();
-    const last = this.past().at(-1);
-    if (!doc || !last) return;
-    this.past.update((p) => p.slice(0, -1));
-    this.future.update((f) => [...f, doc]);
-    this.put(last);
+    const last = this.own.back();
+    if (last) this.replay(inverse(last));
   }
 
   redo(): void {
-    const doc = this.doc();
-    const next = this.future().at(-1);
-    if (!doc || !next) return;
-    this.future.update((f) => f.slice(0, -1));
-    this.past.update((p) => [...p, doc]);
-    this.put(next);
+    const next = this.own.forth();
+    if (next) this.replay(next);
   }
 
-  /** Settle a conflict: go on with what is here (on top of theirs), or take theirs. */
-  settle(keep: 'mine' | 'theirs'): void {
+  /** Put own changes on the document as it stands now; what somebody else has changed since is left, and named. */
+  private replay(changes: readonly FieldChange[]): void {
+    const doc = this.doc();
+    if (!doc) return;
+    const { doc: next, clashes } = applyChanges(doc, changes);
+    this.untouched.set(clashes.map((c) => fieldLabel(doc, applyChanges(doc, settled(changes, clashes, () => true)).doc, c.path)));
+    if (next !== doc) this.put(next);
+  }
+
+  /** Settle a clash field by field: mine goes over theirs, or theirs stays. Everything else is merged. */
+  settle(keep: (field: string) => 'mine' | 'theirs'): void {
     const theirs = this.theirs();
     if (!theirs) return;
+    const given = new Set(this.clashes().map((c) => c.path.join('.')).filter((field) => keep(field) === 'theirs'));
+    // What was typed while this was open counts as well.
+    const mine = changesBetween(theirs.doc, this.doc()!).filter((c) => !given.has(c.path.join('.')));
     this.theirs.set(undefined);
+    this.clashes.set([]);
     this.record.set(theirs);
-    if (keep === 'theirs') {
-      drafts.drop(this.id);
-      this.past.update((p) => [...p, this.doc()!]);
-      this.doc.set(theirs.doc);
-      this.saveState.set('saved');
-      this.evaluations.next();
-    } else this.put(this.doc()!);
+    this.saveState.set('unsaved');
+    this.put(applyChanges(theirs.doc, mine).doc);
   }
 
   /** Resolves when nothing is waiting to be saved. @returns whether all is saved */
@@ -206,8 +228,7 @@ export class CaseStore implements OnDestroy {
     this.doc.set(doc);
     void this.screenAgain();
     this.evaluations.next();
-    const revision = this.record()?.revision;
-    if (revision !== undefined) drafts.write(this.id, { revision, doc });
+    this.keepDraft();
     if (this.theirs()) return;
     this.saveState.set('unsaved');
     this.edits.next();
@@ -224,40 +245,70 @@ export class CaseStore implements OnDestroy {
       this.saveState.set('refused');
       return;
     }
+    const changes = changesBetween(record.doc, doc);
+    if (!changes.length) {
+      drafts.drop(record.id);
+      this.saveState.set('saved');
+      return;
+    }
     this.saveState.set('saving');
     try {
-      const saved = await firstValueFrom(this.api.save(record.id, { doc, revision: record.revision, who: this.settings.who() || 'local user' }));
-      this.record.set(saved);
+      const saved = await firstValueFrom(this.api.patch(record.id, { changes, who: this.settings.who() || 'local user' }));
       this.fault.set('');
       this.tell({ kind: 'saved', id: saved.id, tab: this.tab, revision: saved.revision });
-      if (this.doc() === doc) {
-        drafts.drop(record.id);
-        this.saveState.set('saved');
-      } else {
-        drafts.write(record.id, { revision: saved.revision, doc: this.doc()! });
-        this.saveState.set('unsaved');
-        this.edits.next();
-      }
+      this.acknowledged(saved, doc);
     } catch (e) {
       if (!(e instanceof RequestFault)) throw e;
       this.fault.set(e.message);
       if (e.offline) {
         this.saveState.set('offline');
         setTimeout(() => this.id && this.saveState() === 'offline' && this.edits.next(), RETRY_MS);
-      } else if (e.current) this.conflict(e.current);
+      } else if (e.current) this.takeUp(e.current, changes);
       else this.saveState.set('refused');
     }
   }
 
-  private conflict(theirs: CaseRecord): void {
-    if (JSON.stringify(theirs.doc) === JSON.stringify(this.doc())) {
-      this.record.set(theirs);
-      drafts.drop(this.id);
+  /** What was sent is stored, merged with what others changed; what was typed meanwhile goes on top. */
+  private acknowledged(saved: CaseRecord, sent: CaseDoc): void {
+    const now = this.doc()!;
+    this.record.set(saved);
+    const rest = changesBetween(sent, now);
+    const merged = applyChanges(saved.doc, rest).doc;
+    if (changesBetween(now, merged).length) {
+      this.doc.set(merged);
+      this.evaluations.next();
+    }
+    if (rest.length) {
+      this.keepDraft();
+      this.saveState.set('unsaved');
+      this.edits.next();
+    } else {
+      drafts.drop(saved.id);
       this.saveState.set('saved');
+    }
+  }
+
+  /** Own changes on what is stored: merged and sent, or, where both changed a field, shown to be chosen from. */
+  private takeUp(record: CaseRecord, changes: FieldChange[]): void {
+    const { doc, clashes } = applyChanges(record.doc, changes);
+    if (!clashes.length) {
+      this.record.set(record);
+      this.saveState.set('unsaved');
+      this.put(doc);
       return;
     }
-    this.theirs.set(theirs);
+    const mine = applyChanges(record.doc, settled(changes, clashes, () => true)).doc;
+    this.doc.set(mine);
+    this.clashes.set(clashes.map((c) => ({ ...c, ...fieldWords(record.doc, mine, c) })));
+    this.theirs.set(record);
     this.saveState.set('conflict');
+    this.evaluations.next();
+  }
+
+  private keepDraft(): void {
+    const doc = this.doc(), record = this.record();
+    if (!doc || !record) return;
+    if (!drafts.write(this.id, { doc, changes: changesBetween(record.doc, doc) })) this.fault.set(NOT_KEPT);
   }
 
   /** Screens the document as it stands; an answer that a later edit has overtaken is dropped. */

@@ -28,7 +28,7 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
     providers: [
       { provide: CaseStore, useValue: { record, view: signal(computed ? view : undefined), settled: async () => settled } },
       { provide: ComputeService, useValue: {} },
-      { provide: ShopService, useValue: { currency: () => 'EUR' } },
+      { provide: ShopService, useValue: { currency: () => 'EUR', siteKey: () => 'shop 3' } },
       {
         provide: ApiService,
         useValue: {
@@ -77,7 +77,7 @@ describe('the verdict step', () => {
     const { sign, signed, text, record } = await setUp();
     expect(text()).toContain('Nobody yet.');
     await sign('  A. Tester ');
-    expect(signed).toEqual([{ revision: 4, who: 'A. Tester', role: '', statement: '' }]);
+    expect(signed).toEqual([{ revision: 4, site: 'shop 3', who: 'A. Tester', role: '', statement: '' }]);
     expect(text()).toContain('A. Tester');
     expect(text()).not.toContain('Changed since.');
     expect(record()!.signedRevision).toBe(4);

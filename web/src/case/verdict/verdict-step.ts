@@ -74,6 +74,7 @@ export class VerdictStep {
       const signed = await firstValueFrom(
         this.api.sign(record.id, {
           revision: record.revision,
+          site: this.shops.siteKey(),
           who,
           role: String(data.get('role') ?? '').trim(),
           statement: String(data.get('statement') ?? '').trim(),
