@@ -5,6 +5,7 @@ import { caseRoutes } from './cases/plugin';
 import type { Context } from './context';
 import { AppError } from './errors';
 import { fileRoutes } from './files/plugin';
+import { requestId } from './log';
 import { meshRoutes } from './meshes/plugin';
 import { modelRoutes } from './models/plugin';
 import { pageRoutes } from './page/plugin';
@@ -17,7 +18,7 @@ const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 
 /** The whole service over a given context; not yet listening. */
 export async function buildApp(context: Context): Promise<FastifyInstance> {
-  const app = Fastify({ logger: (context.log as boolean | undefined) ?? false, bodyLimit: 4 * 1024 * 1024, forceCloseConnections: true });
+  const app = Fastify({ logger: context.log ?? false, genReqId: requestId, bodyLimit: 4 * 1024 * 1024, forceCloseConnections: true });
 
   if (context.compress) await app.register(compress, { threshold: 1024 });
   await app.register(helmet, {
@@ -51,10 +52,15 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
 
   app.setErrorHandler((error: Error & { statusCode?: number; code?: string }, request, reply) => {
     if (error instanceof AppError) return reply.status(error.status).send(error.body());
+    if (error.name === 'AbortError') return reply.status(422).send(new AppError('TASK_TOO_LONG').body());
+    if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') return reply.status(422).send(new AppError('TASK_TOO_LARGE').body());
     if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return reply.status(413).send(new AppError('TOO_LARGE').body());
     if (error.statusCode && error.statusCode < 500) return reply.status(error.statusCode).send(new AppError('BAD_REQUEST').body());
     request.log.error(error);
-    return reply.status(500).send(new AppError('INTERNAL').body());
+    return reply.status(500).send({
+      ...new AppError('INTERNAL', `Something went wrong on the server. Nothing was changed; its log has the details under ${request.id}.`).body(),
+      id: request.id,
+    });
   });
 
   app.get('/api/health', async () => ({ ok: true, ...(context.seeding?.of && { seeding: context.seeding }) }));

@@ -1,4 +1,4 @@
-import type { FastifyBaseLogger } from 'fastify';
+import type { FastifyServerOptions } from 'fastify';
 import type { Db } from './db/open';
 import type { Pool } from './jobs/pool';
 import type { MeshStore } from './meshes/store';
@@ -24,5 +24,6 @@ export interface Context {
   compress?: boolean;
   /** How far the demo plant has been set up, while it is. */
   seeding?: Seeding;
-  log?: FastifyBaseLogger | boolean;
+  /** Where the log goes; nowhere when left out. */
+  log?: FastifyServerOptions['logger'];
 }

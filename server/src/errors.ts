@@ -30,6 +30,8 @@ const ERRORS = {
   NOT_FOUND: [404, 'There is nothing at this address.'],
   FOREIGN_ORIGIN: [403, 'Requests from other sites are refused.'],
   BAD_REQUEST: [400, 'The request could not be read.'],
+  TASK_TOO_LONG: [422, 'This took longer than two minutes and was given up. Nothing was changed; try with a simpler file.'],
+  TASK_TOO_LARGE: [422, 'This needed more memory than a task may have, and was given up. Nothing was changed; try with a simpler file.'],
   INTERNAL: [500, 'Something went wrong on the server. Nothing was changed; the details are in its log.'],
 } as const satisfies Record<string, readonly [number, string]>;
 

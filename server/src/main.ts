@@ -6,6 +6,7 @@ import { buildApp } from './app';
 import { FolderHeld, lockFolder } from './db/lock';
 import { openDb, openServerDb } from './db/open';
 import { openPool } from './jobs/pool';
+import { isLogLevel, LOG_LEVELS, openLog } from './log';
 import { collectMeshes } from './meshes/collect';
 import { FolderMeshStore } from './meshes/store';
 import type { Seeding } from './context';
@@ -18,11 +19,14 @@ async function main(): Promise<void> {
       port: { type: 'string', default: process.env['PORT'] ?? '4300' },
       data: { type: 'string', default: './data' },
       empty: { type: 'boolean', default: false },
+      'log-level': { type: 'string', default: process.env['CUADRO_LOG_LEVEL'] ?? 'info' },
       compress: { type: 'boolean', default: process.env['CUADRO_COMPRESS'] === '1' },
     },
   });
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`--port ${values.port} is not a port`);
+  const level = values['log-level'];
+  if (!isLogLevel(level)) throw new Error(`--log-level ${level} is none of ${LOG_LEVELS.join(', ')}`);
   const here = dirname(fileURLToPath(import.meta.url));
   const root = resolve(here, '../..');
   const data = resolve(values.data);
@@ -36,8 +40,9 @@ async function main(): Promise<void> {
   const meshes = new FolderMeshStore(join(data, 'meshes'));
   const pool = openPool(join(here, 'worker.js'));
   const cad = openPool(join(here, 'worker.js'), { threads: 1, queue: 4 });
+  const log = openLog(join(data, 'log'), level);
   const seeding: Seeding = { done: 0, of: 0 };
-  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist'), compress: values.compress, seeding });
+  const app = await buildApp({ db, meshes, pool, cad, page: join(root, 'web/dist'), compress: values.compress, seeding, log: log.logger });
 
   let stopping = false;
   const stop = async (): Promise<void> => {
@@ -47,6 +52,7 @@ async function main(): Promise<void> {
     await pool.close();
     await cad.close();
     await close();
+    await log.close();
     release();
     process.exit(0);
   };
@@ -58,9 +64,10 @@ async function main(): Promise<void> {
   if (!values.empty)
     seedDemo(db, meshes, pool, new Date(), seeding).catch((e: unknown) => {
       Object.assign(seeding, { of: 0, fault: String(e) });
+      app.log.error(e);
       process.stderr.write(`cuadro: the demo plant was not set up: ${String(e)}\n`);
     });
-  collectMeshes(db, meshes).catch(() => undefined);
+  collectMeshes(db, meshes).catch((e: unknown) => app.log.error(e));
 }
 
 main().catch((e: unknown) => {

@@ -129,6 +129,27 @@ describe('cases', () => {
     expect(({} as { polluted?: number }).polluted).toBeUndefined();
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 1 });
   });
+  it('that fail inside have an id, which the log has as well, and nothing of what was sent', async () => {
+    const lines: string[] = [];
+    const broken = await buildApp({
+      db: new Proxy(open.db, {
+        get: () => () => {
+          throw new Error('the disk is on fire');
+        },
+      }),
+      meshes: new FolderMeshStore(folder),
+      pool,
+      log: { level: 'info', stream: { write: (line: string) => void lines.push(line) } },
+    });
+    const r = await broken.inject({ method: 'GET', url: '/api/cases/00000000-0000-4000-8000-000000000000?who=secret', headers: HOST });
+    const body = r.json<{ id: string; message: string }>();
+    expect(r.statusCode).toBe(500);
+    expect(body.id).toMatch(/^[0-9a-f]{8}$/);
+    expect(body.message).toContain(body.id);
+    const logged = lines.map((l) => JSON.parse(l) as { reqId: string; err?: { message: string } }).find((l) => l.err)!;
+    expect(logged).toMatchObject({ reqId: body.id, err: { message: 'the disk is on fire' } });
+    await broken.close();
+  });
   it('refuse malformed requests without a stack trace', async () => {
     expect(await call('POST', '/api/cases', '{"doc":', { 'content-type': 'application/json' })).toMatchObject({ status: 400, body: { code: 'BAD_REQUEST' } });
     expect((await call('GET', '/api/cases/not-a-uuid')).status).toBe(400);

@@ -58,6 +58,13 @@ const refused = (bytes: Uint8Array, name: string): string => {
   return 'read';
 };
 
+describe('a header that promises emptiness', () => {
+  it('is not waited for: 9·10¹⁵ elements without properties are passed over', () => {
+    const bytes = text(PLY.replace('element face', 'element nothing 9000000000000000\nelement face'));
+    expect(measure(bytes, 'a.ply').triangles).toBe(4);
+  });
+});
+
 describe('the same part in every format', () => {
   it.each<[string, Uint8Array, string]>([
     ['binary STL', writeStl(V, F), 'a.stl'],

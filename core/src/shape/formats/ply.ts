@@ -46,6 +46,8 @@ export function readPly(bytes: Uint8Array, scale = 1): Soup {
   const next = format === 'ascii' ? asciiSource(bytes, start) : binarySource(bytes, start, format === 'binary_little_endian');
   const mesh = new GrowingMesh();
   for (const element of elements) {
+    // Nothing is to be read of it, however many are promised.
+    if (!element.properties.length) continue;
     const axis = ['x', 'y', 'z'].map((a) => element.properties.findIndex((p) => p.name === a && !p.count));
     const isVertex = element.name === 'vertex';
     const isFace = element.name === 'face';
