@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { demoDoc, studiedRef } from '../case/testing';
 import type { CaseDoc } from '../case/types';
 import { box } from '../shape/testing';
-import { applyChanges, changesBetween, inverse, same, settled } from './changes';
+import { applyChanges, changesBetween, inverse, same, settled, toSend } from './changes';
 
 const must = <T>(value: T) => ({ level: 'must' as const, value, from: '' });
 const base = demoDoc({
@@ -127,6 +127,11 @@ describe('changes of a case', () => {
     // One marks a face, the other lays it another way.
     const both = applyChanges(with_(noted), changesBetween(with_(ref), with_(laid)));
     expect(both.clashes).toEqual([]);
+    // Undone, the first mesh is back whole; on the way, what it measured stays at home.
+    const replaced = changesBetween(with_(ref), with_(other));
+    expect(applyChanges(with_(other), inverse(replaced)).doc.shapes.printed).toEqual(ref);
+    expect(toSend(replaced)[0].was).toEqual({ hash: ref.hash, fileName: ref.fileName, unit: 'mm', up: ref.up });
+    expect(applyChanges(with_(ref), toSend(replaced)).doc.shapes.printed).toEqual(other);
     expect(both.doc.shapes.printed).toMatchObject({ up: [1, 0, 0], study: { version: 99 }, marks: noted.marks });
     expect(applyChanges(with_(noted), changesBetween(with_(ref), with_(other))).clashes).toMatchObject([{ path: ['shapes', 'printed'] }]);
   });

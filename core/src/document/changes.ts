@@ -75,11 +75,14 @@ export function changesBetween(before: CaseDoc, after: CaseDoc): FieldChange[] {
         return;
       }
     }
-    out.push({ path, ...(a !== undefined && { was: bare(path, a) }), ...(b !== undefined && { now: b }), ...(isDerived(path) && { derived: true }) });
+    out.push({ path, ...(a !== undefined && { was: a }), ...(b !== undefined && { now: b }), ...(isDerived(path) && { derived: true }) });
   };
   walk([], before, after);
   return out;
 }
+
+/** Changes as they travel: of a mesh that goes, its name is enough. */
+export const toSend = (changes: readonly FieldChange[]): FieldChange[] => changes.map((c) => ('was' in c ? { ...c, was: bare(c.path, c.was) } : c));
 
 /** What is taken back by undoing changes. */
 export const inverse = (changes: readonly FieldChange[]): FieldChange[] =>

@@ -44,6 +44,8 @@ export interface Use {
   rubbing: Rubbing;
   /** The working faces are metal: the body only carries them. */
   metalFace: boolean;
+  /** Soft pads stand between it and the work. */
+  pads?: boolean;
   /** How hard its body is worked; absent where no load is known. */
   stress?: Stressed;
 }
@@ -172,19 +174,30 @@ export function faceRange(duty: Duty, { rubbing }: Use, evidence: Evidence): Ran
   return own ? blended(book, own.median, own.n) : book;
 }
 
+/** Rubber on contact faces, cycles: that of a wearing pad. */
+function padLife({ mode }: Rubbing): Life {
+  return {
+    ...times(baseLife('pad', 'plastic'), WEAR_FACTOR.plastic[mode]),
+    by: 'wear',
+    why: () => `Starting life of soft pads, ${WEAR_WORD[mode]}. Replace it with your own log.`,
+  };
+}
+
 /** Never worn: stands for "there is no such item". */
 const NEVER = 1e12;
 
 /** Life of the wearing item as an entry; where there is none, it never wears. */
-export function faceEntry(duty: Duty, { metalFace, rubbing }: Use, evidence: Evidence = NO_EVIDENCE): Entry {
+export function faceEntry(duty: Duty, { metalFace, pads, rubbing }: Use, evidence: Evidence = NO_EVIDENCE): Entry {
   return {
     name: 'life_face',
-    label: 'Life of the metal working faces',
+    label: pads ? 'Life of the pads' : 'Life of the metal working faces',
     unit: 'cycle',
     spread: 'lognormal',
     ...(metalFace
       ? learned(faceLife(duty, rubbing), faceEvidence(evidence, duty))
-      : { low: NEVER, likely: NEVER, high: NEVER, source: { kind: 'standard' as const, text: 'No metal face is fitted.' } }),
-    key: `life.face.${duty}`,
+      : pads
+      ? learned(padLife(rubbing), undefined)
+      : { low: NEVER, likely: NEVER, high: NEVER, source: { kind: 'standard' as const, text: 'No metal face or pad is fitted.' } }),
+    key: pads ? 'life.pads' : `life.face.${duty}`,
   };
 }

@@ -155,14 +155,14 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
     { name: 'tools_by_change', label: 'Of these, for design changes', unit: '', expr: 'max(0, tools_bought - tools_by_wear)' },
     {
       name: 'faces_renewed',
-      label: 'Sets of metal faces renewed',
+      label: 'Sets of metal faces or pads renewed',
       unit: '',
       expr: 'max(0, copies * ceil(cycles_total / (copies * life_face)) - tools_bought)',
       note: 'A new tool brings new faces; these are the ones between.',
     },
     {
       name: 'face_cost',
-      label: 'Renewing metal faces',
+      label: 'Renewing metal faces or pads',
       unit: 'money',
       expr: 'faces_renewed * (face_money + face_hours * labour_rate)',
     },

@@ -57,14 +57,17 @@ export const NO_DOUBT: Doubt = { trials: 0, chance: 1 };
 
 /** What a set of remedies adds to one tool, and the doubt that is left with them. */
 export function remedyLoad(remedies: readonly Remedy[], doubt: Doubt = NO_DOUBT): RemedyLoad {
-  const faces = remedies.filter((r) => r.carriesWear);
+  // What is renewed while the body goes on: metal faces, or else the pads.
+  const metal = remedies.filter((r) => r.carriesWear);
+  const faces = metal.length ? metal : remedies.filter((r) => r.pad);
   return {
     ...doubt,
     money: remedies.reduce((s, r) => plus(s, r.money), ZERO),
     hours: remedies.reduce((s, r) => plus(s, r.hours), ZERO),
     mass_kg: remedies.reduce((s, r) => plus(s, r.mass_kg), ZERO),
     once_hours: remedies.reduce((s, r) => plus(s, r.once_hours), ZERO),
-    metalFace: faces.length > 0,
+    metalFace: metal.length > 0,
+    pads: !metal.length && faces.length > 0,
     face: { money: faces.reduce((s, r) => plus(s, r.money), ZERO), hours: faces.reduce((s, r) => plus(s, r.hours), ZERO) },
     parts_h: remedies.reduce((m, r) => (r.parts_h && r.parts_h.likely > m.likely ? r.parts_h : m), ZERO),
     rest_h: remedies.reduce((s, r) => plus(s, r.rest_h ?? ZERO), ZERO),

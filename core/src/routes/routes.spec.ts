@@ -55,6 +55,31 @@ describe('what remedies wait for', () => {
   });
 });
 
+describe('soft pads', () => {
+  it('are an item of their own that wears: renewed while the tool goes on', () => {
+    const doc = demoDoc({
+      need: {
+        wear: { level: 'must', value: 'none', from: '' },
+        copies: { level: 'must', value: 1, from: '' },
+        cyclesPerYear: { level: 'must', value: 8000, from: '' },
+        years: { level: 'must', value: 4, from: '' },
+        changes: { level: 'must', value: 0, from: '' },
+      },
+    });
+    const facts = plainFacts(doc, BUILT_IN_SITE);
+    const of = { process: 'cnc-mill', material: 'al-6061' };
+    const pads = priced(remedyKind('soft-pads'), routeContext(facts, processOf(of.process), material(of.material)));
+    const r = evaluateRoute(facts, of, [pads]);
+    const at = (name: string): number => valueOf(r.point, name);
+    expect(r.entries.find((e) => e.name === 'life_face')).toMatchObject({ label: 'Life of the pads', likely: 8000 });
+    // 32 000 cycles on pads of 8 000: four sets, the first with the tool.
+    expect(at('tools_bought')).toBe(1);
+    expect(at('faces_renewed')).toBe(3);
+    expect(at('face_cost')).toBeCloseTo(3 * (pads.money.likely + pads.hours.likely * 45), 9);
+    expect(evaluateRoute(facts, of, []).entries.find((e) => e.name === 'life_face')!.likely).toBeGreaterThan(1e11);
+  });
+});
+
 describe('an order of several', () => {
   const at = (process: string, m: string, doc: CaseDoc, overrides?: CaseDoc['overrides'][string]) => {
     const facts = plainFacts({ ...doc, ...(overrides && { overrides: { [`${process}/${m}`]: overrides } }) }, BUILT_IN_SITE);

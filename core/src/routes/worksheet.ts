@@ -31,7 +31,9 @@ export interface RemedyLoad {
   /** Engineer's hours paid once an order. */
   once_hours: Range;
   metalFace: boolean;
-  /** Money and hours of the metal faces alone: what is paid again when they are worn. */
+  /** Pads are what wears. */
+  pads: boolean;
+  /** Money and hours of the metal faces, or of the pads, alone: what is paid again when they are worn. */
   face: { money: Range; hours: Range };
   /** Share of its life after which a tool is replaced: all of it, or what was planned. */
   lifeUsed: number;
@@ -150,7 +152,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' },
     key: `${process.id}.${material.id}.${name}`,
   });
-  const use: Use = { rubbing: rubbingOf(need), metalFace: remedies.metalFace, stress: remedies.stress };
+  const use: Use = { rubbing: rubbingOf(need), metalFace: remedies.metalFace, pads: remedies.pads, stress: remedies.stress };
   const entries: Entry[] = [
     ...CONSTANTS,
     ...machineEntries(process, shopEntries(site.shop)),
@@ -219,8 +221,8 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     shelf('hardened', 'Hardened after it is cut', '', exactly(isHardened(material) ? 1 : 0)),
     lifeEntry(family, material, use, site.evidence, process.uses),
     faceEntry(family.duty, use, site.evidence),
-    remedy('face_money', 'A new set of metal faces, bought', 'money', remedies.face.money),
-    remedy('face_hours', 'Fitting a new set of metal faces', 'h', remedies.face.hours),
+    remedy('face_money', 'A new set of metal faces or pads, bought', 'money', remedies.face.money),
+    remedy('face_hours', 'Fitting a new set of metal faces or pads', 'h', remedies.face.hours),
     {
       name: 'life_used',
       label: 'Share of its life after which it is replaced',

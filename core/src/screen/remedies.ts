@@ -79,6 +79,7 @@ export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
     ...kind.cost(ctx),
     ...(metalFace && { metalFace }),
     ...(wearTaken(kind, ctx) && { carriesWear: true }),
+    ...(kind.pad && { pad: true }),
     ...(habit && { habit }),
     ...(lifeUsed && { lifeUsed }),
     ...(extraPieces && { extraPieces }),

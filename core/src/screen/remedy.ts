@@ -31,6 +31,8 @@ export interface RemedyKind {
   metalFace?: boolean;
   /** Metal takes the wear where the duty is the one it serves, without making the tool a hybrid. */
   carriesWear?(ctx: CheckContext): boolean;
+  /** It is soft and wears by itself, to be renewed while the body goes on. */
+  pad?: boolean;
   /** Something the shop does rather than a part of the tool: not for a headline. */
   habit?: boolean;
   /** Share of its life after which the tool is replaced. */
@@ -57,6 +59,7 @@ export interface Remedy extends RemedyCost {
   metalFace?: boolean;
   /** Metal takes the wear on this route: the body only carries it. */
   carriesWear?: boolean;
+  pad?: boolean;
   habit?: boolean;
   lifeUsed?: number;
   extraPieces?: number;

@@ -6,7 +6,7 @@ import { withPrices } from '@cuadro/core/decide/order';
 import { RISK_SAMPLES, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
-import { applyChanges, changesBetween, type Clash, type FieldChange, inverse, settled } from '@cuadro/core/document/changes';
+import { applyChanges, changesBetween, type Clash, type FieldChange, inverse, settled, toSend } from '@cuadro/core/document/changes';
 import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
@@ -253,7 +253,7 @@ export class CaseStore implements OnDestroy {
     }
     this.saveState.set('saving');
     try {
-      const saved = await firstValueFrom(this.api.patch(record.id, { changes, who: this.settings.who() || 'local user' }));
+      const saved = await firstValueFrom(this.api.patch(record.id, { changes: toSend(changes), who: this.settings.who() || 'local user' }));
       this.fault.set('');
       this.tell({ kind: 'saved', id: saved.id, tab: this.tab, revision: saved.revision });
       this.acknowledged(saved, doc);

@@ -5,6 +5,7 @@ export const softPads: RemedyKind = {
   label: 'soft pads',
   how: 'soft pads on the contact faces',
   parts_h: range(2, 8, 24),
+  pad: true,
   fits: () => true,
   cost: ({ size }) => {
     const dm2 = (0.2 * size.sorted[0] * size.sorted[1]) / 1e4;
