@@ -1,4 +1,4 @@
-import { buildHours, type Doubt, evaluateRoute, type Lead, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
+import { buildHours, type Doubt, evaluateRoute, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
 import { fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
@@ -105,22 +105,16 @@ function bookFill(process: Process): ReturnType<typeof fillOf> {
 class RouteFigures {
   constructor(private readonly facts: CaseFacts, private readonly pin: Pin) {}
   private mass?: number;
-  private lead?: Lead;
+  private bare?: number;
   private build?: number;
   get mass_kg(): number {
     return (this.mass ??= massOf(this.facts, this.pin));
   }
-  private get dates(): Lead {
-    return (this.lead ??= leadOf(this.facts, this.pin, []));
-  }
-  get lead_days(): number {
-    return this.dates.days;
-  }
-  days(remedies: readonly Remedy[]): number {
-    return remedies.length ? leadOf(this.facts, this.pin, remedies).days : this.lead_days;
-  }
   get build_h(): number {
     return (this.build ??= buildHours(this.facts, this.pin));
+  }
+  days(remedies: readonly Remedy[]): number {
+    return remedies.length ? leadOf(this.facts, this.pin, remedies).days : (this.bare ??= leadOf(this.facts, this.pin, []).days);
   }
 }
 

@@ -6,7 +6,7 @@ import type { Material, Removal } from '../shelf/types';
 import type { Entry, Range } from '../worksheet/types';
 import { baseLife, WEAR_CLASS_WORDS, type WearClass } from './base-lives';
 import { fatigueLife, type Stressed } from './fatigue';
-import { rubbedAway, type Rubbing } from './rubbing';
+import { rubbedAway, type Rubbing, wearRate } from './rubbing';
 
 /** Grit eats plastic, knocks chip it; metal minds both less. */
 const WEAR_FACTOR: Record<'plastic' | 'metal', Record<WearMode, number>> = {
@@ -85,7 +85,7 @@ function rubbedLife(wear: number, of: Material['family'], rubbing: Rubbing): Lif
     why: () =>
       `${formatNumber(loss_mm.likely)} mm worn off at ${formatNumber(pressure_mpa.likely)} MPa over ${formatNumber(slide_mm!)} mm a cycle${
         mode === 'abrasive' ? ', with grit between' : ''
-      }: depth = k p s, k = ${(1e-5 / wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
+      }: depth = k p s, k = ${wearRate(wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
   };
 }
 

@@ -30,6 +30,8 @@ export function rubbingOf(need: Pick<Need, 'wear' | 'slide' | 'rubPressure' | 'w
 /** Wear of short-fibre nylon, dry on steel, mm³ for each N·m; other materials by their wear figure. Known to a factor of three. */
 const K_NYLON = 1e-5;
 const K_SPREAD = 3;
+/** k of a material by its wear figure, mm³/(N·m). */
+export const wearRate = (wear: number): number => K_NYLON / wear;
 /** Grit between the two: plastics lose this many times more, metals less. */
 const GRIT: Record<'plastic' | 'metal', Range> = { plastic: { low: 10, likely: 20, high: 50 }, metal: { low: 3, likely: 5, high: 15 } };
 
@@ -42,7 +44,7 @@ const GRIT: Record<'plastic' | 'metal', Range> = { plastic: { low: 10, likely: 2
 export function rubbedAway(wear: number, of: Material['family'], { mode, slide_mm, pressure_mpa, loss_mm }: Rubbing): Range | undefined {
   if (!slide_mm) return undefined;
   const grit = mode === 'abrasive' ? GRIT[of === 'metal' ? 'metal' : 'plastic'] : exactly(1);
-  const likely = loss_mm.likely / ((K_NYLON / wear) * pressure_mpa.likely * (slide_mm / 1000) * grit.likely);
+  const likely = loss_mm.likely / (wearRate(wear) * pressure_mpa.likely * (slide_mm / 1000) * grit.likely);
   const spread = (up: boolean): number => {
     const shares = [
       K_SPREAD,

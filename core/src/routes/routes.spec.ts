@@ -16,7 +16,7 @@ import { buildUp } from '../decide/evaluate-case';
 import { plainFacts } from '../case/facts';
 import { routeContext } from '../decide/options';
 import { priced, remedyKind } from '../screen/remedies';
-import { evaluateRoute, leadOf, remedyLoad } from './evaluate-route';
+import { buildHours, evaluateRoute, leadOf, massOf, remedyLoad } from './evaluate-route';
 import { factEntries } from '../process/process';
 import { processOf, PROCESSES } from '../process/processes';
 import { routeEntries, routeLines, routeSheet, shopFiguresOf } from './worksheet';
@@ -53,6 +53,26 @@ describe('what remedies wait for', () => {
       if (rest && inspect) expect(inspect.start_min).toBeGreaterThanOrEqual(rest.end_min);
     }
   });
+});
+
+describe('weight and build hours, worked out on the lines they rest on', () => {
+  it.each(PROCESSES.flatMap((p) => materialsFor(p.id).map((m) => [`${p.id}/${m.id}`, p, m.id] as const)))(
+    'are those of the whole sheet: %s',
+    (_, process, material) => {
+      const of = { process: process.id, material };
+      const doc = demoDoc({ need: { copies: { level: 'must', value: 30, from: '' } } });
+      for (const family of ['hand-jig', 'core']) {
+        const facts = plainFacts({ ...doc, family }, BUILT_IN_SITE);
+        const whole = evaluateRoute(facts, of, []);
+        // The first call keeps the lines, the second one uses them.
+        for (let call = 0; call < 2; call++) {
+          expect(massOf(facts, of)).toBeCloseTo(valueOf(whole.point, 'mass_tool'), 9);
+          const builds = process.stages.filter((s) => s.resource === 'printer' && s.mode === 'run' && s.runs).map((s) => valueOf(whole.point, s.hours));
+          expect(buildHours(facts, of)).toBeCloseTo(Math.max(0, ...builds), 9);
+        }
+      }
+    },
+  );
 });
 
 describe('soft pads', () => {

@@ -89,13 +89,8 @@ export interface CheckContext {
   life(use: Use): Range & Partial<Pick<Life, 'by'>>;
   /** Life of metal faces under this duty, cycles. */
   faceLife(use: Use): Range;
-  /** Figures of this route before remedies, worked out when asked for. */
-  figures: {
-    readonly mass_kg: number;
-    readonly lead_days: number; /** The same with remedies, which are waited for. */
-    days(remedies: readonly Remedy[]): number; /** Longest build, h. */
-    readonly build_h: number;
-  };
+  /** Figures of this route, worked out when asked for: weight and longest build without remedies, days until it is ready with those given. */
+  figures: { readonly mass_kg: number; readonly build_h: number; days(remedies: readonly Remedy[]): number };
   /** Longest build that is wanted, h: a shift where it may not run alone; absent where nothing limits it. */
   longest_h?: number;
 }

@@ -8,7 +8,7 @@ const WELDS: Record<WeldKind, { energy: number; gauge: number }> = {
 };
 /** Steel, J/(mm³·K). */
 const RHO_C = 0.0047;
-const ROOM_C = 25;
+export const ROOM_C = 25;
 const MELTS_C = 1500;
 
 /**

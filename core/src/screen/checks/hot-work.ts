@@ -3,7 +3,7 @@ import { normalCdf } from '../../quantity/normal';
 import type { Material } from '../../shelf/types';
 import { byLevel, type Check } from '../check';
 import { remedyKind, wearIsOnMetal } from '../remedies';
-import { weldTemperature } from '../weld-heat';
+import { ROOM_C, weldTemperature } from '../weld-heat';
 
 const BASIS =
   'Two bodies that touch meet at T = (e₁T₁ + e₂T₂)/(e₁ + e₂) by their thermal effusivities (the work taken as steel); below the skin the heat follows T₀ + ΔT·erfc(x/2√(αt)). Usual effusivities and diffusivities by class. Beside a weld the work is as hot as thin plate gets from a line of heat at that distance. Try a coupon on the hot work.';
@@ -16,7 +16,6 @@ const THERMAL: Readonly<Record<Material['family'], { e: number; a: number }>> = 
   metal: { e: 13_000, a: 12 },
 };
 const STEEL = 13_000;
-const ROOM_C = 25;
 const BESIDE_WELD_S = 60;
 /** Softened no deeper than this, the skin glazes and goes on working. */
 const SKIN_MM = 0.15;

@@ -12,8 +12,8 @@ export const unattended: Check = {
   id: 'unattended',
   label: 'Longest build',
   run(ctx) {
-    const { process, figures, longest_h, taken, size, fill } = ctx;
-    if (longest_h === undefined || (!process.watched && shortAnyway(ctx.process, size.sorted, fill?.share ?? 1, longest_h))) return undefined;
+    const { process, figures, longest_h, taken, size } = ctx;
+    if (longest_h === undefined) return undefined;
     const hours = figures.build_h;
     const common = { value: hours, limit: longest_h, unit: 'h', margin: (longest_h - hours) / longest_h, basis: process.watched ? SHIFT : LIMIT };
     const says = process.watched ? `A build of ${hours.toFixed(1)} h may not run alone` : `One build takes ${formatNumber(Math.round(hours))} h`;
@@ -44,15 +44,3 @@ export const unattended: Check = {
       };
   },
 };
-
-/** Even solid, laid down at the low rate, with as much again for supports and pauses. Spares most routes the walk through their stages. */
-function shortAnyway(
-  { facts }: { facts: readonly { id: string; usual: { low: number } }[] },
-  [l, w, t]: readonly number[],
-  share: number,
-  limit_h: number,
-): boolean {
-  const rate = facts.find((f) => f.id === 'deposition')?.usual.low;
-  const MM3_PER_CM3 = 1000;
-  return !!rate && (2 * Math.max(0.5, share) * l * w * t) / MM3_PER_CM3 / rate < limit_h;
-}
