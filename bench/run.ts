@@ -1,4 +1,5 @@
 import { benchCase } from './case';
+import { benchLoad } from './load';
 import { benchOrient } from './orient';
 import { benchPage } from './page';
 import { benchRays } from './rays';
@@ -18,6 +19,7 @@ const ALL: Readonly<Record<string, () => void | Promise<void>>> = {
   screen: benchScreen,
   case: benchCase,
   server: benchServer,
+  load: benchLoad,
   'first-load': benchFirstLoad,
   page: benchPage,
 };

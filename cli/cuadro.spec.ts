@@ -8,14 +8,16 @@ import { writeStl } from '@cuadro/core/shape/formats/stl';
 import type { Mesh } from '@cuadro/core/shape/mesh';
 import { box, drilledPlate } from '@cuadro/core/shape/testing';
 import { turned } from '@cuadro/core/shape/turn';
+import { bundled } from '../server/src/testing/bundled';
 
+const bundle = bundled('cli', ['cli/cuadro.ts'], true);
 const folder = mkdtempSync(join(tmpdir(), 'cuadro-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
 function cuadro(...args: string[]): { status: number | null; out: string; err: string } {
   const env = { ...process.env };
   delete env['NODE_OPTIONS'];
-  const r = spawnSync(process.execPath, ['scripts/run.mjs', 'cli/cuadro.ts', ...args], { cwd: resolve(__dirname, '..'), encoding: 'utf8', env });
+  const r = spawnSync(process.execPath, [join(bundle, 'cuadro.mjs'), ...args], { cwd: resolve(__dirname, '..'), encoding: 'utf8', env });
   return { status: r.status, out: r.stdout, err: r.stderr };
 }
 const file = (name: string, bytes: Uint8Array | string): string => {

@@ -7,6 +7,9 @@ import { writeStl } from '@cuadro/core/shape/formats/stl';
  */
 type Maker = (m: ManifoldToplevel) => Manifold;
 
+/** As fine as the largest meshes that people bring. */
+const FINE = 'hood-mould';
+
 const makers: Record<string, Maker> = {
   'hinge-jig-block'(m) {
     const { box, drill, slot } = kit(m);
@@ -275,16 +278,22 @@ const unit = (v: [number, number, number]): [number, number, number] => v.map((x
 const circle = (r: number, x: number, y: number): [number, number][] =>
   Array.from({ length: 32 }, (_, i) => [x + r * Math.cos((i * Math.PI) / 16), y + r * Math.sin((i * Math.PI) / 16)]);
 
-/** Every demo mesh as a binary STL, by name, one after the other: each takes up to a second, so that the caller can go on with it. */
-export async function* makeMeshes(): AsyncGenerator<[name: string, stl: Uint8Array]> {
+/**
+ * Demo meshes as binary STL, by name, one after the other: each takes up to a second, so that the caller can go on with it.
+ * @param names only these; all where left out
+ */
+export async function* makeMeshes(names?: ReadonlySet<string>): AsyncGenerator<[name: string, stl: Uint8Array]> {
+  if (names?.size === 0) return;
   const { default: load } = await import('manifold-3d');
   const m = await load();
   m.setup();
   for (const [name, make] of Object.entries(makers)) {
+    if (names && !names.has(name)) continue;
     const shape = make(m);
     const { min, max } = shape.boundingBox();
-    // Edges no longer than 8 mm, on large tools than an eightieth of them: shop meshes are finer than a boolean leaves them.
-    const mesh = shape.refineToLength(Math.max(8, Math.max(max[0] - min[0], max[1] - min[1]) / 80)).getMesh();
+    // Shop meshes are finer than a boolean leaves them; one is as fine as people bring them, the others quick to study at the first start.
+    const span = Math.max(max[0] - min[0], max[1] - min[1]);
+    const mesh = shape.refineToLength(name === FINE ? span / 80 : Math.max(20, span / 30)).getMesh();
     const vertices = new Float32Array(mesh.numVert * 3);
     for (let v = 0; v < mesh.numVert; v++) for (let a = 0; a < 3; a++) vertices[v * 3 + a] = mesh.vertProperties[v * mesh.numProp + a];
     yield [name, writeStl(vertices, mesh.triVerts)];

@@ -14,7 +14,10 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'UTC',
+    // Each test would fetch all of the page for it; the test of working without the server allows it.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
-    launchOptions: { executablePath: '/usr/bin/chromium', args: ['--use-angle=swiftshader', '--disable-background-networking'] },
+    // Without a graphics card the page is composed in plain software; only what is drawn in 3-D goes through the emulated card.
+    launchOptions: { executablePath: '/usr/bin/chromium', args: ['--use-angle=swiftshader', '--disable-gpu-compositing', '--disable-background-networking'] },
   },
 });

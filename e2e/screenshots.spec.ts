@@ -10,6 +10,7 @@ const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
   ['shop', '/shop'],
   ['log', '/log'],
   ['shelf', '/shelf'],
+  ['house', '/house'],
   ['need', 'Hinge/need'],
   ['shape', 'Hinge/shape'],
   ['routes', 'Hinge/routes'],
@@ -35,6 +36,12 @@ test('pictures', async ({ page, server }) => {
     if (name === 'cases') await expect(page.getByRole('cell', { name: '…', exact: true })).toHaveCount(0);
     if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
     if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
+    if (name === 'house') {
+      await page.getByRole('button', { name: 'Take one now' }).click();
+      await expect(page.getByRole('table')).toBeVisible();
+      // No path of the machine that drew it.
+      await page.locator('caption').evaluate((c) => (c.textContent = 'In data/backups'));
+    }
     await settle();
     await page.screenshot({ path: join(FOLDER, `${name}.png`) });
   }

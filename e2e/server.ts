@@ -13,10 +13,13 @@ export class TestServer {
   readonly folder = mkdtempSync(join(tmpdir(), 'cuadro-e2e-'));
   url = '';
   private child?: ChildProcess;
+  private heard = '';
 
   constructor(private readonly extra: string[] = []) {}
 
+  /** Start it; nothing where it runs already. */
   async start(): Promise<void> {
+    if (this.child?.exitCode === null) return;
     const port = this.url ? new URL(this.url).port : '0';
     const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js'), '--port', port, '--data', this.folder, ...this.extra], { cwd: ROOT });
     this.child = child;
@@ -24,6 +27,7 @@ export class TestServer {
       let said = '';
       const hear = (chunk: Buffer): void => {
         said += chunk.toString();
+        this.heard = said;
         const address = /ready at (http:\S+)/.exec(said)?.[1];
         if (address) done(address);
       };
@@ -34,6 +38,11 @@ export class TestServer {
     // It listens before the demo plant is there.
     await expect.poll(async () => ((await (await fetch(`${this.url}/api/health`)).json()) as { seeding?: object }).seeding, { timeout: 180_000 })
       .toBeUndefined();
+  }
+
+  /** All that the console has shown. */
+  get said(): string {
+    return this.heard;
   }
 
   async stop(): Promise<void> {

@@ -15,7 +15,7 @@ function* files(path) {
 /** Hash of everything that goes into a build. */
 function fingerprint() {
   const hash = createHash('sha256');
-  for (const root of ['core/src', 'server/src', 'server/migrations', 'demo', 'web/src', 'web/public', 'web/tsconfig.app.json', 'angular.json', 'package-lock.json', 'scripts/build.mjs', 'scripts/bundle.mjs']) {
+  for (const root of ['core/src', 'server/src', 'server/migrations', 'demo', 'web/src', 'web/public', 'web/tsconfig.app.json', 'web/ngsw-config.json', 'angular.json', 'package-lock.json', 'scripts/build.mjs', 'scripts/bundle.mjs']) {
     for (const file of files(root)) if (!file.endsWith('.spec.ts')) hash.update(file).update(readFileSync(file));
   }
   return hash.digest('hex');

@@ -1,6 +1,9 @@
 // Bundle TypeScript entry points for Node. Core always comes in.
 import { buildSync } from 'esbuild';
 
+/** Packages that bring files of their own (WebAssembly, a binary) and have to stay where they are. */
+export const STAY = ['esbuild', 'manifold-3d', 'occt-import-js', '@electric-sql/pglite', '@playwright/test'];
+
 /** `outside`: npm packages that stay imports; all of them where it is not given. */
 export function bundle(entryPoints, outdir, { extension = '.mjs', outside } = {}) {
   buildSync({

@@ -3,13 +3,12 @@
 import { rmSync } from 'node:fs';
 import { basename, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { bundle } from './bundle.mjs';
+import { bundle, STAY } from './bundle.mjs';
 
 const [entry, ...args] = process.argv.slice(2);
 // One folder per process, so that two runs at once do not read each other's half-written bundle.
 const out = resolve('.cache/run', String(process.pid));
 process.on('exit', () => rmSync(out, { recursive: true, force: true }));
-// These bring files of their own (WebAssembly, a binary) and have to stay where they are.
-bundle([entry], out, { outside: ['esbuild', 'manifold-3d', 'occt-import-js', '@electric-sql/pglite', '@playwright/test'] });
+bundle([entry], out, { outside: STAY });
 process.argv = [process.argv[0], entry, ...args];
 await import(pathToFileURL(resolve(out, `${basename(entry, '.ts')}.mjs`)).href);

@@ -4,6 +4,7 @@ import type { QuickLook } from './decide/quick-look';
 import type { VerdictKind } from './decide/verdict';
 import type { Clash, FieldChange } from './document/changes';
 import type { Evidence } from './records/evidence';
+import type { Role } from './people';
 import type { RecordRow } from './records/kind';
 import type { Shop } from './shelf/shop';
 import type { Measure } from './shape/measure';
@@ -18,6 +19,8 @@ export interface CaseRecord {
   updatedBy: string;
   /** Revision that was signed last, if any. */
   signedRevision: number | null;
+  /** Area of the plant it is kept to, where people sign in. */
+  area?: string | null;
 }
 
 /** An edit: the fields that were changed, and what stood there. */
@@ -143,4 +146,67 @@ export interface ApiError {
   current?: CaseRecord;
   /** With CASE_CHANGED: the fields that both sides changed, each in its own way. */
   clashes?: Clash[];
+}
+
+/** Who asks, where there are accounts. */
+export interface Me {
+  /** Are there accounts at all? On the local address there are none. */
+  accounts: boolean;
+  /** Nobody has an account yet: the first is made with the code on the console. */
+  first?: boolean;
+  me?: { id: string; login: string; name: string; role: Role; areas: string[] };
+}
+
+export interface PersonRow {
+  id: string;
+  login: string;
+  name: string;
+  role: Role;
+  areas: string[];
+  disabled: boolean;
+  locked: boolean;
+  createdAt: string;
+}
+
+export interface SessionRow {
+  id: string;
+  from: string;
+  agent: string;
+  createdAt: string;
+  seenAt: string;
+  /** The one that asks. */
+  here?: boolean;
+}
+
+export interface TokenRow {
+  id: string;
+  name: string;
+  createdAt: string;
+  usedAt: string | null;
+  expiresAt: string;
+}
+
+export interface AuditRow {
+  at: string;
+  who: string;
+  what: string;
+  target: string;
+  from: string;
+  times: number;
+}
+
+export interface BackupRow {
+  name: string;
+  at: string;
+  cases: number;
+  rows: number;
+  files: number;
+  /** Without the meshes, which all back-ups share. */
+  size_bytes: number;
+}
+
+export interface BackupList {
+  /** Where they lie on the server. */
+  folder: string;
+  rows: BackupRow[];
 }

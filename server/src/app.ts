@@ -1,24 +1,46 @@
 import compress from '@fastify/compress';
+import cookie from '@fastify/cookie';
 import helmet from '@fastify/helmet';
+import rateLimit from '@fastify/rate-limit';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { backupRoutes } from './backup/plugin';
 import { caseRoutes } from './cases/plugin';
 import type { Context } from './context';
-import { AppError } from './errors';
+import { AppError, diskFault } from './errors';
 import { fileRoutes } from './files/plugin';
+import { describeRoutes, docsRoutes } from './http/docs';
+import { HEADERS_MS, REQUEST_MS, requestLimits, tooLarge, wrongMethods } from './http/limits';
 import { requestId } from './log';
 import { meshRoutes } from './meshes/plugin';
 import { modelRoutes } from './models/plugin';
 import { pageRoutes } from './page/plugin';
+import { guardPeople } from './people/guard';
+import { peopleRoutes } from './people/plugin';
 import { recordRoutes } from './records/plugin';
 import { reportRoutes } from './report/plugin';
 import { shopRoutes } from './shop/plugin';
 import { workbookRoutes } from './workbook/plugin';
 
+/** Requests from one address: a busy page with several people behind it stays far below. */
+const MOST_A_MINUTE = 3000;
+const BAD_ADDRESS = 'The address does not make sense';
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 
 /** The whole service over a given context; not yet listening. */
 export async function buildApp(context: Context): Promise<FastifyInstance> {
-  const app = Fastify({ logger: context.log ?? false, genReqId: requestId, bodyLimit: 4 * 1024 * 1024, forceCloseConnections: true });
+  const { accounts } = context;
+  const app = Fastify({
+    logger: context.log ?? false,
+    genReqId: requestId,
+    bodyLimit: 4 * 1024 * 1024,
+    forceCloseConnections: true,
+    requestTimeout: REQUEST_MS,
+    http: { headersTimeout: HEADERS_MS, connectionsCheckingInterval: 5000 },
+    ...(accounts?.proxy && { trustProxy: true }),
+    ...(accounts?.tls && { https: { ...accounts.tls, minVersion: 'TLSv1.2' as const } as unknown as null }),
+  });
+  const methodsOf = wrongMethods(app);
+  requestLimits(app);
 
   if (context.compress) await app.register(compress, { threshold: 1024 });
   await app.register(helmet, {
@@ -39,23 +61,34 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: accounts?.secure ? { maxAge: 31_536_000 } : false,
   });
 
-  // The service listens on the loopback address without accounts: a page of another site must not be able to reach it,
-  // neither by name (DNS rebinding shows in Host) nor by a cross-site request (shows in Origin).
+  // A page of another site must not be able to reach the service: a cross-site request shows in Origin. Without accounts it is heard
+  // on the loopback address alone, and a name that was bent to it shows in Host.
   app.addHook('onRequest', async (request) => {
-    const host = request.headers.host ?? '';
-    const origin = request.headers.origin;
-    if (!LOOPBACK.test(host) || (origin !== undefined && origin !== `http://${host}`)) throw new AppError('FOREIGN_ORIGIN');
+    const { origin } = request.headers;
+    if (!accounts && !LOOPBACK.test(request.host)) throw new AppError('FOREIGN_ORIGIN');
+    if (origin !== undefined && origin !== `${accounts?.secure ? 'https' : 'http'}://${request.host}`) throw new AppError('FOREIGN_ORIGIN');
   });
+  if (accounts) {
+    await app.register(cookie);
+    await app.register(rateLimit, { max: MOST_A_MINUTE, timeWindow: 60_000, errorResponseBuilder: () => new AppError('TOO_MANY') });
+    guardPeople(app, context.db);
+  }
 
   app.setErrorHandler((error: Error & { statusCode?: number; code?: string }, request, reply) => {
     if (error instanceof AppError) return reply.status(error.status).send(error.body());
     if (error.name === 'AbortError') return reply.status(422).send(new AppError('TASK_TOO_LONG').body());
     if (error.code === 'ERR_WORKER_OUT_OF_MEMORY') return reply.status(422).send(new AppError('TASK_TOO_LARGE').body());
-    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return reply.status(413).send(new AppError('TOO_LARGE').body());
+    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return reply.status(413).send(tooLarge(request).body());
+    if (error.code === 'FST_ERR_VALIDATION') return reply.status(400).send(new AppError('BAD_ADDRESS', `${BAD_ADDRESS}: ${error.message}.`).body());
     if (error.statusCode && error.statusCode < 500) return reply.status(error.statusCode).send(new AppError('BAD_REQUEST').body());
+    const disk = diskFault(error);
+    if (disk) {
+      request.log.error(error);
+      return reply.status(507).send(new AppError(disk).body());
+    }
     request.log.error(error);
     return reply.status(500).send({
       ...new AppError('INTERNAL', `Something went wrong on the server. Nothing was changed; its log has the details under ${request.id}.`).body(),
@@ -63,7 +96,9 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
     });
   });
 
-  app.get('/api/health', async () => ({ ok: true, ...(context.seeding?.of && { seeding: context.seeding }) }));
+  await describeRoutes(app);
+  app.get('/api/health', { config: { needs: 'nobody' } }, async () => ({ ok: true, ...(context.seeding?.of && { seeding: context.seeding }) }));
+  peopleRoutes(app, context);
   caseRoutes(app, context);
   meshRoutes(app, context);
   modelRoutes(app, context);
@@ -72,6 +107,8 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
   fileRoutes(app, context);
   reportRoutes(app, context);
   workbookRoutes(app, context);
-  await pageRoutes(app, context.page);
+  backupRoutes(app, context);
+  docsRoutes(app);
+  await pageRoutes(app, context.page, methodsOf);
   return app;
 }

@@ -22,8 +22,21 @@ export interface Context {
   page?: string;
   /** Answers go compressed, for a browser at the other end of a tunnel. Costs more than it saves on the same machine. */
   compress?: boolean;
+  /** Folder of the back-ups; none are taken where it is left out. */
+  backups?: string;
   /** How far the demo plant has been set up, while it is. */
   seeding?: Seeding;
+  /** People sign in; absent where the service is heard on this machine alone. */
+  accounts?: {
+    /** Cookies travel encrypted. */
+    secure: boolean;
+    /** Makes the first account; only the console shows it. */
+    code?: string;
+    /** Certificate and key, where this service encrypts by itself. */
+    tls?: { cert: Buffer; key: Buffer };
+    /** Another server stands before this one and says who asks. */
+    proxy?: boolean;
+  };
   /** Where the log goes; nowhere when left out. */
   log?: FastifyServerOptions['logger'];
 }

@@ -1,48 +1,119 @@
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
-import { UP } from '@cuadro/core/shape/turn';
+import { createHash } from 'node:crypto';
+import { eq } from 'drizzle-orm';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
-import { DEMO_CASES } from '../../demo/cases';
-import { demoRecords } from '../../demo/records';
+import { UP } from '@cuadro/core/shape/turn';
+import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { DEMO_CASES, type DemoCase } from '../../demo/cases';
+import { demoRecords, type DemoRecord } from '../../demo/records';
 import { makeMeshes } from '../../demo/meshes';
 import { countCases, createCase } from './cases/store';
 import type { Seeding } from './context';
 import type { Db } from './db/open';
-import { meshes as meshTable, records } from './db/schema';
+import { cases, meshes as meshTable, records, siteFacts } from './db/schema';
 import type { Pool } from './jobs/pool';
 import type { MeshStore } from './meshes/store';
 import { readShop, saveShop } from './shop/store';
 
-/** Load the demo plant into a data folder that has never held anything. A second start finds the shop and leaves it alone. */
-export async function seedDemo(db: Db, meshes: MeshStore, pool: Pool, today = new Date(), progress: Seeding = { done: 0, of: 0 }): Promise<void> {
-  const { revision } = await readShop(db);
-  if (revision > 0 || (await countCases(db)) > 0) return;
-  progress.of = DEMO_CASES.length;
+/** What is set up at the first start. */
+export interface Plant {
+  cases: readonly DemoCase[];
+  records(today: Date): DemoRecord[];
+  /** Meshes of these names as binary STL, one after the other. */
+  meshes(names: ReadonlySet<string>): AsyncIterable<[name: string, stl: Uint8Array]>;
+}
+const DEMO: Plant = { cases: DEMO_CASES, records: demoRecords, meshes: makeMeshes };
+
+/** How far it has come; kept in the folder from its first step on. */
+interface Progress {
+  begun: string;
+  done?: true;
+}
+const KEY = 'demo';
+
+/** The same at every start: what is there already is not made again. */
+function idOf(...of: string[]): string {
+  const h = createHash('sha256').update(['cuadro demo', ...of].join('\n')).digest('hex');
+  return `${h.slice(0, 8)}-${h.slice(8, 12)}-8${h.slice(13, 16)}-a${h.slice(17, 20)}-${h.slice(20, 32)}`;
+}
+
+/**
+ * Set up the demo plant in a data folder that has never held anything, case by case: each is there as soon as its meshes are studied.
+ * Cut off at any instant, the next start goes on with what is missing; once it is done, nothing that was removed comes back.
+ * @param step hears of every step before it is taken; a fault it throws ends the work there, as a crash would
+ */
+export async function seedDemo(
+  db: Db,
+  store: MeshStore,
+  pool: Pool,
+  { today = new Date(), progress = { done: 0, of: 0 }, plant = DEMO, step = () => undefined }: {
+    today?: Date;
+    progress?: Seeding;
+    plant?: Plant;
+    step?: (what: string) => void;
+  } = {},
+): Promise<void> {
+  const [fact] = await db.select().from(siteFacts).where(eq(siteFacts.key, KEY));
+  let state = fact?.value as Progress | undefined;
+  if (state?.done) return;
+  if (!state) {
+    if ((await readShop(db)).revision > 0 || (await countCases(db)) > 0) return;
+    step('begin');
+    state = { begun: today.toISOString() };
+    await db.insert(siteFacts).values({ key: KEY, value: state });
+  }
+  const begun = new Date(state.begun);
+  const there = new Set((await db.select({ id: cases.id }).from(cases)).map((c) => c.id));
+  const missing = plant.cases.filter((c) => !there.has(idOf('case', c.doc.title)));
+  progress.of = plant.cases.length;
+  progress.done = plant.cases.length - missing.length;
+
   const shapes = new Map<string, ShapeRef>();
-  const store = async (name: string, bytes: Uint8Array): Promise<void> => {
-    const fileName = `${name}.stl`;
-    const hash = await meshes.put(bytes);
-    await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
-    progress.done = Math.min(progress.of - 1, progress.done + 1);
-    shapes.set(name, { hash, fileName, unit: 'mm', up: UP, ...(await pool.run('study', { bytes, unit: 'mm', fileName, up: UP })) });
-  };
-  // The first is studied while the next is made.
-  const jobs: Promise<void>[] = [];
-  for await (const [name, bytes] of makeMeshes()) jobs.push(store(name, bytes));
-  await Promise.all(jobs);
-  const start = today.toISOString().slice(0, 10);
-  // All of it or nothing: a start that is cut off seeds again.
-  await db.transaction(async (tx) => {
-    for (const { doc, machined, printed } of DEMO_CASES) {
+  const waiting = new Set(missing);
+  /** Cases whose meshes have all been studied. */
+  const ready = async (): Promise<void> => {
+    for (const candidate of [...waiting]) {
+      const { doc, machined, printed } = candidate;
+      if ([machined, printed].some((name) => name && !shapes.has(name))) continue;
+      waiting.delete(candidate);
+      step(`case ${doc.title}`);
       const full: CaseDoc = {
         ...doc,
-        start,
+        start: state.begun.slice(0, 10),
         shapes: { ...(machined && { machined: shapes.get(machined)! }), ...(printed && { printed: shapes.get(printed)! }) },
       };
-      await createCase(tx, full, 'demo plant');
+      await createCase(db, full, 'demo plant', undefined, idOf('case', doc.title));
+      progress.done++;
     }
-    await tx.insert(records).values(demoRecords(today).map((r) => ({ ...r, who: 'demo plant' })));
+  };
+  const study = async (name: string, bytes: Uint8Array): Promise<void> => {
+    const fileName = `${name}.stl`;
+    step(`mesh ${name}`);
+    const hash = await store.put(bytes);
+    await db.insert(meshTable).values({ hash, size_bytes: bytes.length, fileName }).onConflictDoNothing();
+    shapes.set(name, { hash, fileName, unit: 'mm', up: UP, ...(await pool.run('study', { bytes, unit: 'mm', fileName, up: UP })) });
+  };
+  // The first is studied while the next is made; cases are written one after the other.
+  let turn = ready();
+  const jobs: Promise<void>[] = [];
+  for await (const [name, bytes] of plant.meshes(new Set(missing.flatMap((c) => [c.machined, c.printed]).filter((n) => n !== undefined)))) {
+    const job = study(name, bytes).then(() => {
+      turn = turn.then(ready);
+      turn.catch(() => undefined);
+    });
+    job.catch(() => undefined);
+    jobs.push(job);
+  }
+  // A fault of one is told when the others have come to rest, so that nothing is written after it.
+  const faults = [...await Promise.allSettled(jobs), ...await Promise.allSettled([turn])].filter((r) => r.status === 'rejected');
+  if (faults.length) throw faults[0].reason;
+
+  step('records and shop');
+  await db.transaction(async (tx) => {
+    const rows = plant.records(begun).map((r, k) => ({ ...r, id: idOf('record', String(k)), who: 'demo plant' }));
+    if (rows.length) await tx.insert(records).values(rows).onConflictDoNothing();
     // Somebody may have written shop figures meanwhile: those stay.
     if ((await readShop(tx)).revision === 0) await saveShop(tx, DEFAULT_SHOP, 0, 'demo plant');
+    await tx.update(siteFacts).set({ value: { ...state, done: true } }).where(eq(siteFacts.key, KEY));
   });
   progress.of = 0;
 }

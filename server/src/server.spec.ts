@@ -326,7 +326,7 @@ describe('the demo plant', () => {
     } as unknown as Pool;
     try {
       const store = new FolderMeshStore(mkdtempSync(join(folder, 'demo-')));
-      await seedDemo(fresh.db, store, pool, new Date('2026-11-25T08:00:00Z'));
+      await seedDemo(fresh.db, store, pool, { today: new Date('2026-11-25T08:00:00Z') });
       const cases = await Promise.all((await listCases(fresh.db, { size: 500 }, '')).rows.map((r) => getCase(fresh.db, r.id)));
       expect(cases.length).toBeGreaterThanOrEqual(6);
       for (const { doc } of cases)

@@ -35,12 +35,17 @@ export const MONEY_MAX = 100_000_000;
 
 const measureSchema = yup
   .object({
-    triangles: bounded('Triangles', 4, 5_000_000),
+    triangles: bounded('Triangles', 4, 5_000_000).integer('A mesh has whole triangles.'),
     volume_mm3: bounded('Volume', -1e13, 1e13),
     area_mm2: bounded('Area', 0, 1e11),
-    box_mm: yup.array().of(bounded('Box', 0, 20_000)).length(3).required(),
+    box_mm: yup.array().of(bounded('Box', 1e-4, 20_000)).length(3).required(),
     watertight: yup.boolean().required(),
   })
+  .test(
+    'volume',
+    'A mesh that is shut holds no more than its box: it has to be measured anew.',
+    ({ watertight, volume_mm3, box_mm }) => !watertight || !box_mm || Math.abs(volume_mm3) <= 1.001 * box_mm.reduce((v, x) => v * (x ?? 0), 1),
+  )
   .required();
 
 const length = (label: string): yup.NumberSchema<number> => bounded(label, 0, 100_000);

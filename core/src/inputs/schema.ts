@@ -18,9 +18,12 @@ export const bounded = (label: string, min: number, max: number, show: (x: numbe
     .min(min, `${label} cannot be below ${show(min)}.`)
     .max(max, `${label} cannot be above ${show(max)}. Check the unit and the zeros.`);
 
-/** A text with at least so many letters besides spaces. */
+/** Letters that can be seen: without blanks, controls and what has no width. */
+const visible = (text: string): string => text.replace(/[\s\p{Cc}\p{Cf}]/gu, '');
+
+/** A text with at least so many letters that can be seen. */
 export const named = (message: string, least: number): yup.StringSchema<string> =>
-  yup.string().required(message).test('named', message, (t) => t.trim().length >= least);
+  yup.string().required(message).test('named', message, (t) => visible(t).length >= least);
 
 /** low ≤ likely ≤ high, all finite and within bounds. */
 export const rangeSchema = (label: string, min: number, max: number, show?: (x: number) => string): yup.ObjectSchema<Range> =>

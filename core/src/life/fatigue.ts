@@ -9,6 +9,8 @@ export interface Stressed {
   lasting: boolean;
   /** Used within 15 K of what the material stands for long. */
   warm: boolean;
+  /** It cracks where pieces are joined: the ratio is that of the joints. */
+  joined?: boolean;
 }
 
 /** Ratio of stress to strength and the decades of cycles that go with it, for plastics; straight lines between. */

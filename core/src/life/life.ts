@@ -64,7 +64,7 @@ const wearFactor = (of: 'plastic' | 'metal', { mode, slide_mm }: Rubbing): numbe
 function startingLife({ duty }: Lived, material: Material, { rubbing, metalFace }: Use): Life {
   const of = wearClassOf(material);
   const kind = of === 'plastic' ? 'plastic' : 'metal';
-  const factor = kind === 'metal' ? wearFactor(kind, rubbing) : metalFace ? BODY_FACTOR : material.wear * wearFactor(kind, rubbing);
+  const factor = metalFace ? BODY_FACTOR : kind === 'metal' ? wearFactor(kind, rubbing) : material.wear * wearFactor(kind, rubbing);
   return {
     ...times(baseLife(duty, of), factor),
     by: 'wear',
@@ -94,9 +94,11 @@ function tiredLife(material: Material, stress: Stressed): Life {
     ...fatigueLife(material, stress),
     by: 'fatigue',
     why: () =>
-      `Its largest load is ${Number(stress.ratio.likely.toPrecision(2))} of its strength each cycle${stress.warm ? ', near the heat it stands' : ''}${
-        stress.lasting && material.family !== 'metal' ? ', for hours at a time' : ''
-      }: cycles until it cracks, by the usual line for ${material.family === 'metal' ? 'metals' : 'plastics'}, half a decade either way.`,
+      `Its largest load is ${Number(stress.ratio.likely.toPrecision(2))} of ${stress.joined ? 'what its joints bear' : 'its strength'} each cycle${
+        stress.warm ? ', near the heat it stands' : ''
+      }${stress.lasting && material.family !== 'metal' ? ', for hours at a time' : ''}: cycles until it cracks, by the usual line for ${
+        material.family === 'metal' ? 'metals' : 'plastics'
+      }, half a decade either way.`,
   };
 }
 

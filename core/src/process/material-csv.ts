@@ -76,6 +76,8 @@ const numberOf = (t: string): number => Number(/^-?\d+,\d+$/.test(t) ? t.replace
  */
 export function readMaterials(csv: string, shelf: readonly Material[]): CsvMaterials {
   const { data, meta, errors } = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
+    // No more is read than decides that it is too much.
+    preview: MAX_ROWS + 1,
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (h) => h.trim().toLowerCase(),
@@ -86,6 +88,7 @@ export function readMaterials(csv: string, shelf: readonly Material[]): CsvMater
     return { materials: [], faults: [{ row: 1, column: 'id', message: 'The first row must name the columns, and one of them must be "id".' }] };
   for (const c of columns)
     if (c && !CSV_COLUMNS.includes(c)) faults.push({ row: 1, column: c, message: `No property is called "${c}"; the column is not read.` });
+  if (!data.length) return { materials: [], faults: [{ row: 2, column: 'id', message: 'There is no row below the names of the columns.' }] };
   if (data.length > MAX_ROWS) return { materials: [], faults: [{ row: MAX_ROWS + 2, column: 'id', message: `More than ${MAX_ROWS} rows: split the file.` }] };
   const known = new Map(shelf.map((m) => [m.id, m]));
   const seen = new Map<string, number>();

@@ -95,6 +95,8 @@ export interface Process {
   watched?: true;
   /** The machine of the register that it is made on; absent where the book figures stand. */
   machine?: Machine;
+  /** Share of the strength of the solid that its joints bear of a load that comes and goes: welds and bolted joints crack first. */
+  joint?: number;
   /** Below this length, mm, it is the wrong machine. */
   smallest_mm?: number;
   /** What is handled that has a safety sheet. */

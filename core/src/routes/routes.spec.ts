@@ -324,7 +324,10 @@ describe('hand-worked lines of other processes', () => {
     expect(v('stock_volume')).toBeCloseTo(12 * 7 * 4, 10);
     expect(v('material_cost')).toBeCloseTo((336 * 0.7 * 14) / 1000, 8);
     // Roughing 296 cm³ at 50 cm³ a minute and finishing 208 cm² at 15 cm² a minute, both in aluminium.
-    expect(v('mill_h')).toBeCloseTo((296 * 0.2) / 50 / 60 + (208 * Math.sqrt(0.2)) / 15 / 60 + v('setups') * 0.8, 8);
+    // Each set-up 0.8 h once for the two copies, and 0.1 h to clamp each.
+    expect(v('mill_h')).toBeCloseTo((296 * 0.2) / 50 / 60 + (208 * Math.sqrt(0.2)) / 15 / 60 + v('setups') * (0.8 / 2 + 0.1), 8);
+    // Sealing 208 cm² at 0.0005 h; the second piece takes three quarters of the first.
+    expect(v('hands_h')).toBeCloseTo((208 * 0.0005 * 1.75) / 2, 10);
     expect(v('joints')).toBe(0);
     expect(at('board-mill', 'tooling-board', demoDoc({ size_mm: [400, 300, 160] }))('joints')).toBe(2);
   });

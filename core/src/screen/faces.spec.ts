@@ -1,11 +1,11 @@
 import { demoDoc, studiedRef } from '../case/testing';
-import type { FaceMark } from '../case/types';
+import type { FaceMark, ShapeRef } from '../case/types';
 import { screenRoute } from '../decide/options';
 import type { Need } from '../need/requirements';
 import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
-import { box } from '../shape/testing';
+import { box, sphere } from '../shape/testing';
 import { material } from '../shelf/shelf';
 import { freeDirections, lieOf, roughnessOf } from './faces';
 
@@ -14,9 +14,9 @@ const mark = (change: Partial<FaceMark>): FaceMark => ({ duty: 'working', point:
 const TOP = mark({}), BOTTOM = mark({ point: [100, 40, 0], normal: [0, 0, -1] }), LEFT = mark({ point: [0, 40, 20], normal: [-1, 0, 0], area_mm2: 3200 });
 const RIGHT = mark({ point: [200, 40, 20], normal: [1, 0, 0], area_mm2: 3200 });
 const must = <T>(value: T) => ({ level: 'must' as const, value, from: '' });
-const found = (id: string, route: string, marks: FaceMark[], need: Need = {}, remedies?: string[]) => {
+const found = (id: string, route: string, marks: FaceMark[], need: Need = {}, remedies?: string[], shape: ShapeRef = PART) => {
   const [p, m] = route.split('/');
-  const doc = demoDoc({ need, shapes: { printed: { ...PART, marks } }, ...(remedies && { remedies: { [route]: remedies } }) });
+  const doc = demoDoc({ need, shapes: { printed: { ...shape, marks } }, ...(remedies && { remedies: { [route]: remedies } }) });
   return screenRoute(factsOf(doc, BUILT_IN_SITE), processOf(p), material(m)).checks.find((c) => c.id === id);
 };
 
@@ -60,6 +60,13 @@ describe('marked faces', () => {
     const half = found('roughness', 'extrusion-chamber/abs', [{ ...hung, area_mm2: 8000 }])!.offers[0].hours.likely;
     // 16 000 + 16 000 against 8000 mm².
     expect(hours / half).toBeCloseTo(4, 6);
+    // A ball of the same surface is curved all over, and takes twice the hours.
+    const round = studiedRef(sphere(20));
+    const on = (shape: ShapeRef) => {
+      const o = found('roughness', 'extrusion-chamber/abs', [], { roughness: must(1) }, [], shape)!.offers.find((r) => r.id === 'smooth')!;
+      return o.hours.likely / shape.measure.area_mm2;
+    };
+    expect(on(round) / on(PART)).toBeCloseTo(2, 1);
     expect(found('roughness', 'extrusion-chamber/abs', [hung], {}, ['smooth'])!.state).toBe('pass');
     // Working faces answer to the roughness of the tool; without marks the tool as a whole.
     expect(found('roughness', 'extrusion-chamber/abs', [BOTTOM], { roughness: must(1) })!.reason).toContain('face W1, on the bed');

@@ -55,6 +55,23 @@ describe('remedies', () => {
     const both = route('powder-polymer/pa12-powder', need, ['metal-face', 'soft-pads']);
     expect(both.quarrels.length).toBe(1);
   });
+  it('aluminium is faced like plastic where grit eats it; steel is its own face', () => {
+    const need = { wear: 'abrasive', cyclesPerYear: 60_000, years: 4, copies: 1 };
+    const offers = (of: string, taken?: string[]) => route(of, need, taken).checks.find((c) => c.id === 'wear')!;
+    expect(offers('cnc-mill/al-6061').offers.map((o) => o.id)).toContain('metal-face');
+    expect(offers('cnc-mill/p20').offers.map((o) => o.id)).not.toContain('metal-face');
+    // A body that only carries its faces lives ten times its starting life, three in ten of which grit would leave it.
+    expect(offers('cnc-mill/al-6061', ['metal-face']).value! / offers('cnc-mill/al-6061').value!).toBeCloseTo(10 / 0.3, 6);
+  });
+  it('a frame cracks at its welds long before the same bar out of the solid', () => {
+    const need = { load: 1960, loadDirection: 'across', serviceTemp: 23, cyclesPerYear: 500_000, years: 4, copies: 1 };
+    const life = (of: string) => route(of, need, undefined, { family: 'gripper', size_mm: [400, 60, 40] }).checks.find((c) => c.id === 'wear')!;
+    // σ = 1.5 F S/(b d²) = 1.5 · 1960 · 320/(30 · 28²) = 40 MPa of 276; the joints bear a quarter, metals count half: r = 0.29, 10^5.07 cycles.
+    const r = (40 / 276 / 0.25) * 0.5;
+    expect(life('fabrication/al-6061').value! / 10 ** (6 - (r - 0.15) / 0.15)).toBeCloseTo(1, 1);
+    // A million is the starting life of a gripper in aluminium.
+    expect(life('cnc-mill/al-6061').value).toBeCloseTo(1_000_000, 0);
+  });
   it('annealing buys ten degrees and pays with size', () => {
     const need = { serviceTemp: 128, tolerance: 0.2 };
     const o = route('extrusion-chamber/pa12-cf', need, ['anneal']);

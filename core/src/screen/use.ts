@@ -17,11 +17,13 @@ export function stressOf(ctx: CheckContext): Stressed | undefined {
   const at = need.serviceTemp?.value ?? 23;
   const strength = path.across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
   const force = askedRange(need, 'load');
-  const per = path.stress_per_n / heatKnockDown(at, traits.use_c.likely);
+  const { joint = 1 } = ctx.process;
+  const per = path.stress_per_n / heatKnockDown(at, traits.use_c.likely) / joint;
   return {
     ratio: { low: (force.low * per) / strength.high, likely: (force.likely * per) / strength.likely, high: (force.high * per) / strength.low },
     lasting: !!need.lasting?.value,
     warm: at >= traits.use_c.likely - NEAR_K,
+    joined: joint < 1,
   };
 }
 

@@ -22,6 +22,9 @@ import type {
 import { digestOfFigures } from './digest';
 import type { Context } from '../context';
 import { AppError } from '../errors';
+import { ID, ID_PARAMS, MOST_REVISIONS, params, REVISION } from '../http/params';
+import { whoOf } from '../people/guard';
+import { seesCase } from '../people/store';
 import { readSite, siteKey } from '../records/store';
 import { validate } from '../validate';
 import {
@@ -40,8 +43,8 @@ import {
   saveCase,
 } from './store';
 
-const who = yup.string().max(80).default('local user');
-const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).required(), who }).required();
+const who = yup.string().max(80);
+const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).max(MOST_REVISIONS).required(), who }).required();
 /** Fields by name; what they may hold is checked on the document that comes out. */
 const patchSchema = yup
   .object({
@@ -61,23 +64,16 @@ const createSchema = yup.object({ doc: yup.mixed().required(), who }).required()
 const signSchema = yup
   .object({
     site: yup.string().max(80).required(),
-    revision: yup.number().integer().min(1).required(),
+    revision: yup.number().integer().min(1).max(MOST_REVISIONS).required(),
     who: named('Give your name.', 2).max(80),
     role: yup.string().max(80).defined(),
     statement: yup.string().max(1000).defined(),
   })
   .required();
 
-const idParams = { schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } } } };
-
-const revisionParams = {
-  schema: {
-    params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, revision: { type: 'integer', minimum: 1, maximum: 2_000_000_000 } } },
-  },
-};
-const signatureParams = {
-  schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' }, signature: { type: 'string', format: 'uuid' } } } },
-};
+const idParams = ID_PARAMS;
+const revisionParams = params({ id: ID, revision: REVISION });
+const signatureParams = params({ id: ID, signature: ID });
 const listQuery = {
   schema: {
     querystring: {
@@ -96,7 +92,7 @@ const listQuery = {
 /** Shown in lists only: checked for size and for the figures that are sorted by. */
 const lookSchema = yup
   .object({
-    revision: yup.number().integer().min(1).required(),
+    revision: yup.number().integer().min(1).max(MOST_REVISIONS).required(),
     site: yup.string().max(80).required(),
     look: yup.object({
       verdict: yup.string().max(20).required(),
@@ -144,31 +140,35 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     return { ...doc, shapes };
   }
 
-  app.get<{ Querystring: CaseListQuery }>('/api/cases', listQuery, async ({ query }): Promise<CaseList> => listCases(db, query, await siteKey(db)));
+  app.get<{ Querystring: CaseListQuery }>(
+    '/api/cases',
+    listQuery,
+    async ({ query, person }): Promise<CaseList> => listCases(db, query, await siteKey(db), person && seesCase(person)),
+  );
 
-  app.put<IdParams & { Body: unknown }>('/api/cases/:id/look', idParams, async (request, reply) => {
+  app.put<IdParams & { Body: unknown }>('/api/cases/:id/look', { ...idParams, config: { needs: 'read', says: '' } }, async (request, reply) => {
     const { revision, site, look } = validate<LookWrite>(lookSchema, request.body, 'LOOK_INVALID');
     await getCase(db, request.params.id);
     await keepLook(db, request.params.id, revision, site, look);
     return reply.status(204).send();
   });
 
-  app.post<{ Body: unknown }>('/api/cases', async (request, reply): Promise<CaseRecord> => {
+  app.post<{ Body: unknown }>('/api/cases', { config: { says: 'made a case' } }, async (request, reply): Promise<CaseRecord> => {
     const body = validate<{ doc: unknown; who?: string }>(createSchema, request.body, 'CASE_INVALID');
-    const record = await createCase(db, await checkedDoc(body.doc), body.who ?? 'local user');
+    const record = await createCase(db, await checkedDoc(body.doc), whoOf(request, body.who), request.person?.id);
     reply.status(201);
     return record;
   });
 
   app.get<IdParams>('/api/cases/:id', idParams, (request): Promise<CaseRecord> => getCase(db, request.params.id));
 
-  app.put<IdParams & { Body: unknown }>('/api/cases/:id', idParams, async (request): Promise<CaseRecord> => {
+  app.put<IdParams & { Body: unknown }>('/api/cases/:id', { ...idParams, config: { says: 'changed a case' } }, async (request): Promise<CaseRecord> => {
     const body = validate<CaseWrite>(writeSchema, request.body, 'CASE_INVALID');
-    return saveCase(db, request.params.id, await checkedDoc(body.doc), body.revision, body.who ?? 'local user');
+    return saveCase(db, request.params.id, await checkedDoc(body.doc), body.revision, whoOf(request, body.who));
   });
 
   /** An edit: what nobody else touched is merged with what is stored; what both changed goes back, with both values. */
-  app.patch<IdParams & { Body: unknown }>('/api/cases/:id', idParams, async (request): Promise<CaseRecord> => {
+  app.patch<IdParams & { Body: unknown }>('/api/cases/:id', { ...idParams, config: { says: 'changed a case' } }, async (request): Promise<CaseRecord> => {
     const { changes, who: by } = validate<CasePatch>(patchSchema, request.body, 'CASE_INVALID');
     for (let tries = 0;; tries++) {
       const current = await getCase(db, request.params.id);
@@ -176,7 +176,7 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
       if (clashes.length) throw new AppError('CASE_CLASH', undefined, { current, clashes });
       if (doc === current.doc) return current;
       try {
-        return await saveCase(db, current.id, await checkedDoc(doc), current.revision, by);
+        return await saveCase(db, current.id, await checkedDoc(doc), current.revision, whoOf(request, by));
       } catch (e) {
         // Somebody was quicker between reading and writing: merge with that.
         if (!(e instanceof AppError && e.code === 'CASE_CHANGED') || tries >= MOST_TRIES) throw e;
@@ -184,19 +184,23 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     }
   });
 
-  app.delete<IdParams>('/api/cases/:id', idParams, async (request, reply) => {
+  app.delete<IdParams>('/api/cases/:id', { ...idParams, config: { says: 'removed a case' } }, async (request, reply) => {
     await removeCase(db, request.params.id);
     return reply.status(204).send();
   });
 
-  app.post<IdParams>('/api/cases/:id/restore', idParams, (request): Promise<CaseRecord> => restoreCase(db, request.params.id));
+  app.post<IdParams>(
+    '/api/cases/:id/restore',
+    { ...idParams, config: { says: 'brought a case back' } },
+    (request): Promise<CaseRecord> => restoreCase(db, request.params.id),
+  );
 
   app.get<IdParams>('/api/cases/:id/revisions', idParams, (request): Promise<RevisionRecord[]> => listRevisions(db, request.params.id));
 
   app.get<{ Params: { id: string; revision: number } }>(
     '/api/cases/:id/revisions/:revision',
     revisionParams,
-    ({ params }) => getRevision(db, params.id, params.revision),
+    ({ params: { id, revision } }) => getRevision(db, id, revision),
   );
 
   app.get<IdParams>('/api/cases/:id/signatures', idParams, (request): Promise<SignatureRow[]> => listSignatures(db, request.params.id));
@@ -204,34 +208,38 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
   app.get<{ Params: { id: string; signature: string } }>(
     '/api/cases/:id/signatures/:signature',
     signatureParams,
-    ({ params }): Promise<SignatureRecord> => getSignature(db, params.id, params.signature),
+    ({ params: { id, signature } }): Promise<SignatureRecord> => getSignature(db, id, signature),
   );
 
   /** Sign-off computes the figures anew, here: what is frozen never comes from the page. */
-  app.post<IdParams & { Body: unknown }>('/api/cases/:id/signatures', idParams, async (request, reply): Promise<SignatureRecord> => {
-    const body = validate<SignRequest>(signSchema, request.body, 'SIGN_INVALID');
-    const record = await getCase(db, request.params.id);
-    if (record.revision !== body.revision) throw new AppError('SIGN_STALE');
-    if ((await siteKey(db)) !== body.site) throw new AppError('SIGN_SITE');
-    const site = await readSite(db);
-    const doc = await studiedAnew(record.doc);
-    const view = await pool.run('evaluate', { doc, site });
-    const referred = unsignable(view.verdict);
-    if (referred) throw new AppError('SIGN_REFERRED', referred);
-    const { who: name, role, statement } = body;
-    reply.status(201);
-    return addSignature(db, {
-      caseId: record.id,
-      revision: record.revision,
-      who: name.trim(),
-      role,
-      statement,
-      doc,
-      shop: site.shop,
-      evidence: site.evidence,
-      view,
-      engine: ENGINE_VERSION,
-      digest: digestOfFigures(),
-    });
-  });
+  app.post<IdParams & { Body: unknown }>(
+    '/api/cases/:id/signatures',
+    { ...idParams, config: { needs: 'sign', says: 'signed a verdict' } },
+    async (request, reply): Promise<SignatureRecord> => {
+      const body = validate<SignRequest>(signSchema, request.body, 'SIGN_INVALID');
+      const record = await getCase(db, request.params.id);
+      if (record.revision !== body.revision) throw new AppError('SIGN_STALE');
+      if ((await siteKey(db)) !== body.site) throw new AppError('SIGN_SITE');
+      const site = await readSite(db);
+      const doc = await studiedAnew(record.doc);
+      const view = await pool.run('evaluate', { doc, site });
+      const referred = unsignable(view.verdict);
+      if (referred) throw new AppError('SIGN_REFERRED', referred);
+      const { role, statement } = body;
+      reply.status(201);
+      return addSignature(db, {
+        caseId: record.id,
+        revision: record.revision,
+        who: whoOf(request, body.who),
+        role,
+        statement,
+        doc,
+        shop: site.shop,
+        evidence: site.evidence,
+        view,
+        engine: ENGINE_VERSION,
+        digest: digestOfFigures(),
+      });
+    },
+  );
 }

@@ -11,7 +11,15 @@ import { withoutStudies, withStudies } from '../studies/store';
 
 // Written out: columns of an inner query would be named without their table, and `id` would be the signature's.
 const signedRevision = sql<number | null>`(select max(s.revision) from signatures s where s.case_id = cases.id)`;
-const columns = { id: cases.id, revision: cases.revision, doc: cases.doc, updatedAt: cases.updatedAt, updatedBy: cases.updatedBy, signedRevision };
+const columns = {
+  id: cases.id,
+  revision: cases.revision,
+  doc: cases.doc,
+  updatedAt: cases.updatedAt,
+  updatedBy: cases.updatedBy,
+  area: cases.area,
+  signedRevision,
+};
 
 type Row = Omit<CaseRecord, 'updatedAt'> & { updatedAt: Date };
 async function toRecord(db: Db, row: Row): Promise<CaseRecord> {
@@ -41,8 +49,14 @@ const ORDER: Record<NonNullable<CaseListQuery['sort']>, SQL> = {
 /**
  * Rows of the list, not documents: a page of them, searched and sorted here.
  * @param siteKey state of shop and records for which a kept quick look still holds
+ * @param visible what is left out is not there for who asks
  */
-export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = 'created', down = false }: CaseListQuery, siteKey: string): Promise<CaseList> {
+export async function listCases(
+  db: Db,
+  { page = 0, size = 100, q = '', sort = 'created', down = false }: CaseListQuery,
+  siteKey: string,
+  visible?: SQL,
+): Promise<CaseList> {
   const words = q.trim().toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
   const matches = words.map((w) => {
     const like = `%${w.replace(/[\\%_]/g, '\\$&')}%`;
@@ -50,7 +64,7 @@ export async function listCases(db: Db, { page = 0, size = 100, q = '', sort = '
     const inFamily = families.length ? sql` or ${familyText} in (${sql.join(families.map((f) => sql`${f}`), sql`, `)})` : sql``;
     return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like}${inFamily})`;
   });
-  const where = and(isNull(cases.removedAt), ...matches);
+  const where = and(isNull(cases.removedAt), visible, ...matches);
   const order = [down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id)];
   // First which rows, then what is in them: else every document would be opened to show a hundred. A window would count them too, at twice the price.
   const pick = db.select({ id: cases.id }).from(cases).$dynamic();
@@ -110,10 +124,10 @@ export async function getCase(db: Db, id: string): Promise<CaseRecord> {
   return toRecord(db, row);
 }
 
-export async function createCase(db: Db, doc: CaseDoc, who: string): Promise<CaseRecord> {
+export async function createCase(db: Db, doc: CaseDoc, who: string, ownerId?: string, ownId?: string): Promise<CaseRecord> {
   const slim = await withoutStudies(db, doc);
   const id = await db.transaction(async (tx) => {
-    const [row] = await tx.insert(cases).values({ doc: slim, updatedBy: who }).returning({ id: cases.id });
+    const [row] = await tx.insert(cases).values({ ...(ownId && { id: ownId }), doc: slim, updatedBy: who, ownerId }).returning({ id: cases.id });
     await tx.insert(caseRevisions).values({ caseId: row.id, revision: 1, doc: slim, who });
     return row.id;
   });

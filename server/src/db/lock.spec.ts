@@ -1,50 +1,13 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { demoDoc } from '@cuadro/core/case/testing';
+import { serverProcesses } from '../testing/process';
 
-const MAIN = resolve(__dirname, '../main.ts');
-const TSX = resolve(__dirname, '../../../node_modules/tsx/dist/cli.mjs');
+const { serve: start, kill } = serverProcesses();
 const folder = mkdtempSync(join(tmpdir(), 'cuadro-lock-'));
-const running = new Set<ChildProcess>();
-
-afterAll(() => {
-  for (const c of running) c.kill('SIGKILL');
-  rmSync(folder, { recursive: true, force: true });
-});
-
-/** A real server process on the shared folder. Resolves with its address, or with what it said before it ended. */
-async function serve(): Promise<{ child: ChildProcess; address?: string; said: string; code?: number }> {
-  const env = { ...process.env };
-  delete env['NODE_OPTIONS'];
-  // Without tsx's wrapper process, so that a kill hits the server itself.
-  const child = spawn(process.execPath, ['--import', resolve(TSX, '../loader.mjs'), MAIN, '--empty', '--port', '0', '--data', folder], {
-    env: { ...env, TSX_TSCONFIG_PATH: resolve(__dirname, '../../tsconfig.json') },
-  });
-  running.add(child);
-  let said = '';
-  return new Promise((done) => {
-    const hear = (chunk: Buffer): void => {
-      said += chunk.toString();
-      const address = /ready at (http:\S+)/.exec(said)?.[1];
-      if (address) done({ child, address, said });
-    };
-    child.stdout!.on('data', hear);
-    child.stderr!.on('data', hear);
-    child.on('exit', (code) => {
-      running.delete(child);
-      done({ child, said, code: code ?? -1 });
-    });
-  });
-}
-
-async function kill(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
-  const gone = once(child, 'exit');
-  child.kill(signal);
-  await gone;
-}
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const serve = () => start(folder, '--empty');
 
 describe('one data folder', () => {
   it('serves one process at a time; a second one says who holds it and ends', async () => {
@@ -52,7 +15,7 @@ describe('one data folder', () => {
     expect(first.address).toBeDefined();
     const second = await serve();
     expect(second.code).toBe(1);
-    expect(second.said).toMatch(new RegExp(`in use by process ${first.child.pid} `));
+    expect(second.said()).toMatch(new RegExp(`in use by process ${first.child.pid} `));
     await kill(first.child, 'SIGTERM');
     const third = await serve();
     expect(third.address).toBeDefined();

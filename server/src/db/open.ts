@@ -1,6 +1,7 @@
 import { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import * as schema from './schema';
@@ -21,7 +22,13 @@ export interface OpenDb {
 export async function openDb(folder: string | undefined, migrations: string): Promise<OpenDb> {
   const client = await PGlite.create(folder ? { dataDir: folder } : {});
   const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder: migrations });
+  try {
+    await refuseNewer(db as unknown as Db, migrations);
+    await migrate(db, { migrationsFolder: migrations });
+  } catch (e) {
+    await client.close();
+    throw e;
+  }
   const refresh = setInterval(() => void keepStatistics(db as unknown as Db).catch(() => undefined), STATISTICS_MS);
   refresh.unref();
   await keepStatistics(db as unknown as Db);
@@ -32,6 +39,24 @@ export async function openDb(folder: string | undefined, migrations: string): Pr
       return client.close();
     },
   };
+}
+
+/** The tables have come further than this version knows. */
+export class DatabaseNewer extends Error {
+  constructor() {
+    super('The data were last used by a newer version of Cuadro, which has changed the tables: start that one, or restore a back-up made before.');
+  }
+}
+
+/** @throws DatabaseNewer */
+async function refuseNewer(db: Db, migrations: string): Promise<void> {
+  const known = readMigrationFiles({ migrationsFolder: migrations });
+  const { rows } = (await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`)) as unknown as {
+    rows: { there: boolean }[];
+  };
+  if (!rows[0].there) return;
+  const last = (await db.execute(sql`select max(created_at)::float8 as at from drizzle.__drizzle_migrations`)) as unknown as { rows: { at: number | null }[] };
+  if ((last.rows[0].at ?? 0) > Math.max(...known.map((m) => m.folderMillis))) throw new DatabaseNewer();
 }
 
 /** How often the planner's statistics are taken anew. */
@@ -71,6 +96,7 @@ export async function openServerDb(url: string, migrations: string): Promise<Ope
   pool.on('error', () => undefined);
   holder.on('error', () => undefined);
   const db = drizzleServer(pool, { schema });
+  await refuseNewer(db as unknown as Db, migrations);
   await migrateServer(db, { migrationsFolder: migrations });
   return {
     db: db as unknown as Db,

@@ -1,4 +1,4 @@
-import { index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
@@ -7,6 +7,7 @@ import type { Evidence } from '@cuadro/core/records/evidence';
 import type { Measure } from '@cuadro/core/shape/measure';
 import type { ShapeStudy } from '@cuadro/core/shape/study';
 import type { Shop } from '@cuadro/core/shelf/shop';
+import type { Role } from '@cuadro/core/people';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const at = (name: string) => moment(name).notNull().defaultNow();
@@ -20,6 +21,10 @@ export const cases = pgTable('cases', {
   updatedAt: at('updated_at'),
   updatedBy: text('updated_by').notNull(),
   removedAt: moment('removed_at'),
+  /** Who made it; none where there are no accounts. */
+  ownerId: uuid('owner_id'),
+  /** Area of the plant it is kept to; everybody sees it where there is none. */
+  area: text('area'),
 });
 
 /** States of a case. One person's typing without a longer pause is one state. */
@@ -116,3 +121,62 @@ export const shopRevisions = pgTable('shop_revisions', {
   at: at('at'),
   who: text('who').notNull(),
 });
+
+/** What is known of the data folder itself: how far the demo plant has been set up. */
+export const siteFacts = pgTable('site_facts', {
+  key: text('key').primaryKey(),
+  value: jsonb('value').$type<unknown>().notNull(),
+});
+
+/** People with an account; used only where the service listens to others. */
+export const people = pgTable('people', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  login: text('login').notNull().unique(),
+  name: text('name').notNull(),
+  role: text('role').$type<Role>().notNull(),
+  /** Areas of the plant whose cases they see; all where empty. */
+  areas: jsonb('areas').$type<string[]>().notNull(),
+  password: text('password').notNull(),
+  disabled: boolean('disabled').notNull().default(false),
+  /** Wrong passwords in a row, and until when it is locked for them. */
+  failures: integer('failures').notNull().default(0),
+  lockedUntil: moment('locked_until'),
+  createdAt: at('created_at'),
+});
+
+/** Signed-in browsers, by a digest of their cookie. */
+export const sessions = pgTable('sessions', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  digest: text('digest').notNull().unique(),
+  personId: uuid('person_id').notNull().references(() => people.id),
+  from: text('from_address').notNull(),
+  agent: text('agent').notNull(),
+  createdAt: at('created_at'),
+  seenAt: at('seen_at'),
+});
+
+/** Keys of programs and devices, by a digest. They may do what their owner may, never more. */
+export const tokens = pgTable('tokens', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  digest: text('digest').notNull().unique(),
+  personId: uuid('person_id').notNull().references(() => people.id),
+  name: text('name').notNull(),
+  createdAt: at('created_at'),
+  usedAt: moment('used_at'),
+  expiresAt: moment('expires_at').notNull(),
+});
+
+/** Who did what, when and from where. Rows are added and never changed, but for one that counts the same again. */
+export const audit = pgTable(
+  'audit',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    at: at('at'),
+    who: text('who').notNull(),
+    what: text('what').notNull(),
+    target: text('target').notNull(),
+    from: text('from_address').notNull(),
+    times: integer('times').notNull().default(1),
+  },
+  (t) => [index('audit_at').on(t.at)],
+);

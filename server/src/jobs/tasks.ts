@@ -7,6 +7,7 @@ import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { studyShape, type ShapeStudy } from '@cuadro/core/shape/study';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { cadKernel } from '../models/kernel';
+import { renderPdf, type ReportInput, reportDefinition } from '../report/report';
 import { auditWorkbook } from '../workbook/workbook';
 import { MeshError, type LengthUnit } from '@cuadro/core/shape/mesh';
 
@@ -41,6 +42,11 @@ export const TASKS = {
   },
   evaluate({ doc, site }: { doc: CaseDoc; site: Site }): CaseView {
     return evaluateCase(doc, site).view;
+  },
+  /** The report as PDF: of a view that was frozen, or of the case worked out now. */
+  report({ site, ...input }: Omit<ReportInput, 'view' | 'shop'> & { site: Site; view?: CaseView }): Promise<Uint8Array> {
+    const view = input.view ?? evaluateCase(input.doc, site).view;
+    return renderPdf(reportDefinition({ ...input, shop: site.shop, view }));
   },
   /** The audit workbook needs the point estimate alone. */
   workbook({ doc, site }: { doc: CaseDoc; site: Site }): Promise<Uint8Array> {

@@ -1,10 +1,10 @@
 import fastifyStatic from '@fastify/static';
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyRequest } from 'fastify';
 import { existsSync } from 'node:fs';
 import { AppError } from '../errors';
 
 /** The built page. Hashed files may be kept for ever; the page itself is asked for again each time. */
-export async function pageRoutes(app: FastifyInstance, folder: string | undefined): Promise<void> {
+export async function pageRoutes(app: FastifyInstance, folder: string | undefined, methodsOf: (request: FastifyRequest) => string[]): Promise<void> {
   if (folder && existsSync(folder)) {
     await app.register(fastifyStatic, {
       root: folder,
@@ -19,6 +19,9 @@ export async function pageRoutes(app: FastifyInstance, folder: string | undefine
   app.setNotFoundHandler((request, reply) => {
     const wantsPage = request.method === 'GET' && !request.url.startsWith('/api/') && !/\.\w+$/.test(request.url.split('?')[0]);
     if (wantsPage && folder && existsSync(folder)) return reply.header('cache-control', 'no-cache').sendFile('index.html');
-    throw new AppError('NOT_FOUND');
+    const allowed = methodsOf(request);
+    if (!allowed.length) throw new AppError('NOT_FOUND');
+    reply.header('allow', allowed.join(', '));
+    throw new AppError('WRONG_METHOD', `This address takes ${allowed.join(', ')}, not ${request.method}.`);
   });
 }

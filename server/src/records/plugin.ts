@@ -9,14 +9,18 @@ import { type RecordKind, recordFaults, type RecordRow } from '@cuadro/core/reco
 import type { RecordList } from '@cuadro/core/wire';
 import { getCase } from '../cases/store';
 import type { Context } from '../context';
+import { safeCell } from '../csv';
 import { AppError } from '../errors';
+import { whoOf } from '../people/guard';
+import { ID, MOST_REVISIONS } from '../http/params';
 import { readShop } from '../shop/store';
 import { validate } from '../validate';
 import { addRecord, getRecord, listRecords, readEvidence, removeRecord, restoreRecord, saveRecord } from './store';
 
-const who = yup.string().max(80).default('local user');
+const who = yup.string().max(80);
 const bodyOf = (kind: RecordKind): yup.Schema =>
-  yup.object({ values: valuesSchema(kind.inputs).required(), who, revision: yup.number().integer().min(1).optional() }).noUnknown().required();
+  yup.object({ values: valuesSchema(kind.inputs).required(), who, revision: yup.number().integer().min(1).max(MOST_REVISIONS).optional() }).noUnknown()
+    .required();
 const BODIES = new Map(RECORD_KINDS.map((k) => [k.id, bodyOf(k)]));
 
 const KIND = { type: 'string', enum: RECORD_KINDS.map((k) => k.id) };
@@ -25,13 +29,13 @@ const listSchema = {
   querystring: {
     type: 'object',
     properties: {
-      case: { type: 'string', format: 'uuid' },
+      case: ID,
       page: { type: 'integer', minimum: 0, maximum: 100_000, default: 0 },
       size: { type: 'integer', minimum: 1, maximum: 500, default: 50 },
     },
   },
 };
-const idSchema = { params: { type: 'object', properties: { kind: KIND, id: { type: 'string', format: 'uuid' } } } };
+const idSchema = { params: { type: 'object', properties: { kind: KIND, id: ID } } };
 
 interface ListRequest {
   Params: { kind: string };
@@ -44,18 +48,16 @@ interface IdRequest {
 /** Most rows of a CSV. */
 const CSV_ROWS = 50_000;
 
-/** A cell that a spreadsheet would take for a formula is written as text. */
-const safe = (t: string): string => (/^[=+\-@\t\r]/.test(t) ? `'${t}` : t);
 function cell(spec: InputSpec, values: Values, currency: string): string {
   const v = values[spec.id];
   if (v === undefined) return '';
   if (spec.kind === 'number' && typeof v === 'number') return String(v);
   if (spec.kind === 'table')
-    return safe(
+    return safeCell(
       (v as Values[]).map((row) => spec.columns.map((c) => inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')).join(' ')).join('; '),
     );
   if (spec.kind === 'date' && v !== undefined) return String(v);
-  return safe(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
+  return safeCell(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
 }
 
 /** Records of every kind: listed, added, changed on the newest revision, removed and had back, and as CSV. */
@@ -90,23 +92,25 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
     const { shop } = await readShop(db);
     const csv = Papa.unparse({
       fields: ['entered', 'by', ...kind.inputs.map((i) => i.id)],
-      data: rows.map((r) => [r.at, safe(r.who), ...kind.inputs.map((i) => cell(i, r.values, shop.currency))]),
+      data: rows.map((r) => [r.at, safeCell(r.who), ...kind.inputs.map((i) => cell(i, r.values, shop.currency))]),
     });
     return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${kind.id}.csv"`).send(csv);
   });
 
-  app.post<ListRequest & { Body: unknown }>('/api/records/:kind', { schema: listSchema }, async ({ params, query, body }, reply): Promise<RecordRow> => {
+  app.post<ListRequest & { Body: unknown }>('/api/records/:kind', { schema: listSchema }, async (request, reply): Promise<RecordRow> => {
+    const { params, query, body } = request;
     const caseId = await place(params.kind, query.case);
-    const { values, who: name = 'local user' } = await checked(params.kind, body);
+    const { values, who: said } = await checked(params.kind, body);
     reply.status(201);
     const { stamp } = recordKindOf(params.kind);
-    return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, name);
+    return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, whoOf(request, said));
   });
 
-  app.put<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params, body }): Promise<RecordRow> => {
-    const { values, who: name = 'local user', revision } = await checked(params.kind, body);
+  app.put<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async (request): Promise<RecordRow> => {
+    const { params, body } = request;
+    const { values, who: said, revision } = await checked(params.kind, body);
     if ((await getRecord(db, params.id)).kind !== params.kind) throw new AppError('RECORD_NOT_FOUND');
-    return saveRecord(db, params.id, values, revision ?? 0, name);
+    return saveRecord(db, params.id, values, revision ?? 0, whoOf(request, said));
   });
 
   app.delete<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params }, reply) => {

@@ -1,9 +1,10 @@
 import type { FastifyInstance } from 'fastify';
+import { siteOf } from '@cuadro/core/records/site';
 import type { Context } from '../context';
 import { getCase, getSignature } from '../cases/store';
 import { fileNameOf } from '../file-name';
 import { readSite } from '../records/store';
-import { renderPdf, reportDefinition } from './report';
+import { ID } from '../http/params';
 
 interface ReportRequest {
   Params: { id: string };
@@ -16,28 +17,28 @@ export function reportRoutes(app: FastifyInstance, { db, pool }: Context): void 
     '/api/cases/:id/report.pdf',
     {
       schema: {
-        params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } },
-        querystring: { type: 'object', properties: { signature: { type: 'string', format: 'uuid' }, units: { enum: ['metric', 'inch'] } } },
+        params: { type: 'object', properties: { id: ID } },
+        querystring: { type: 'object', properties: { signature: ID, units: { enum: ['metric', 'inch'] } } },
       },
     },
     async (request, reply) => {
       const { id } = request.params;
       const system = request.query.units ?? 'metric';
       const printedAt = new Date().toISOString().slice(0, 16);
-      let pdf: Buffer;
+      let pdf: Uint8Array;
       let title: string;
       if (request.query.signature) {
         const signature = await getSignature(db, id, request.query.signature);
         const { doc, shop, view, revision } = signature;
         title = doc.title;
-        pdf = await renderPdf(reportDefinition({ doc, shop, view, revision, printedAt: signature.at.slice(0, 16), system, signature }));
+        pdf = await pool.run('report', { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature });
       } else {
         const { doc, revision } = await getCase(db, id);
         const site = await readSite(db);
         title = doc.title;
-        pdf = await renderPdf(reportDefinition({ doc, shop: site.shop, view: await pool.run('evaluate', { doc, site }), revision, printedAt, system }));
+        pdf = await pool.run('report', { doc, site, revision, printedAt, system });
       }
-      return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(pdf);
+      return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(Buffer.from(pdf));
     },
   );
 }

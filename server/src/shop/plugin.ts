@@ -4,11 +4,17 @@ import { shopSchema } from '@cuadro/core/document/shop-schema';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import type { RevisionRecord, ShopRecord } from '@cuadro/core/wire';
 import type { Context } from '../context';
+import { MOST_REVISIONS, params, REVISION } from '../http/params';
+import { whoOf } from '../people/guard';
 import { readEvidence, siteKey } from '../records/store';
 import { validate } from '../validate';
 import { getShopRevision, listShopRevisions, readShop, saveShop, type StoredShop } from './store';
 
-const writeSchema = yup.object({ shop: shopSchema, revision: yup.number().integer().min(0).required(), who: yup.string().max(80).default('local user') })
+const writeSchema = yup.object({
+  shop: shopSchema,
+  revision: yup.number().integer().min(0).max(MOST_REVISIONS).required(),
+  who: yup.string().max(80),
+})
   .required();
 
 /** Thousands of own materials fit. */
@@ -20,14 +26,16 @@ export function shopRoutes(app: FastifyInstance, { db }: Context): void {
 
   app.get('/api/shop', async (): Promise<ShopRecord> => withEvidence(await readShop(db)));
 
-  app.put<{ Body: unknown }>('/api/shop', { bodyLimit: SHOP_BYTES }, async (request): Promise<ShopRecord> => {
+  app.put<{ Body: unknown }>('/api/shop', { bodyLimit: SHOP_BYTES, config: { says: 'changed the shop' } }, async (request): Promise<ShopRecord> => {
     const { shop, revision, who } = validate<{ shop: Shop; revision: number; who?: string }>(writeSchema, request.body, 'SHOP_INVALID');
-    return withEvidence(await saveShop(db, shop, revision, who ?? 'local user'));
+    return withEvidence(await saveShop(db, shop, revision, whoOf(request, who)));
   });
 
   app.get('/api/shop/revisions', (): Promise<RevisionRecord[]> => listShopRevisions(db));
 
-  app.get<{ Params: { revision: number } }>('/api/shop/revisions/:revision', {
-    schema: { params: { type: 'object', properties: { revision: { type: 'integer', minimum: 1 } } } },
-  }, ({ params }): Promise<StoredShop> => getShopRevision(db, params.revision));
+  app.get<{ Params: { revision: number } }>(
+    '/api/shop/revisions/:revision',
+    params({ revision: REVISION }),
+    (request): Promise<StoredShop> => getShopRevision(db, request.params.revision),
+  );
 }

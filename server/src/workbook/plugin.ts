@@ -3,11 +3,12 @@ import { getCase } from '../cases/store';
 import type { Context } from '../context';
 import { fileNameOf } from '../file-name';
 import { readSite } from '../records/store';
+import { ID } from '../http/params';
 
 /** GET the audit workbook of a case as it stands. */
 export function workbookRoutes(app: FastifyInstance, { db, pool }: Context): void {
   app.get<{ Params: { id: string } }>('/api/cases/:id/sheet.xlsx', {
-    schema: { params: { type: 'object', properties: { id: { type: 'string', format: 'uuid' } } } },
+    schema: { params: { type: 'object', properties: { id: ID } } },
   }, async (request, reply) => {
     const { doc } = await getCase(db, request.params.id);
     const site = await readSite(db);

@@ -1,8 +1,13 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { keepsNothing } from '../data/kept';
+import { NewerService } from '../data/newer.service';
+import { OutboxService } from '../data/outbox.service';
 import { SeedingService } from '../data/seeding.service';
+import { SessionService } from '../data/session.service';
 import { SettingsService } from '../data/settings.service';
 import { HelpSheet } from '../shared/help-sheet';
+import { TypedFields } from './typed-fields';
 
 const SECTIONS = [
   { path: '/walk', label: 'Walk', what: 'what first' },
@@ -10,6 +15,7 @@ const SECTIONS = [
   { path: '/shop', label: 'Shop', what: 'rates and hours' },
   { path: '/log', label: 'Log', what: 'what happened' },
   { path: '/shelf', label: 'Shelf', what: 'routes, materials' },
+  { path: '/house', label: 'House', what: 'back-ups, people' },
 ];
 
 /** The frame: sections on the left, the rest is the sheet with its margin. */
@@ -23,11 +29,22 @@ const SECTIONS = [
 })
 export class App {
   protected readonly settings = inject(SettingsService);
-  protected readonly sections = SECTIONS;
   protected readonly help = signal(false);
   protected readonly seeding = inject(SeedingService);
+  protected readonly session = inject(SessionService);
+  protected readonly outbox = inject(OutboxService);
+  protected readonly newer = inject(NewerService).there;
+  protected readonly keepsNothing = keepsNothing;
+  /** Nothing to go to before one has signed in. */
+  protected readonly shown = computed(() => (this.session.accounts() && !this.session.me() ? [] : SECTIONS));
 
   constructor() {
+    void this.session.load();
+    this.outbox.start();
+    const fields = new TypedFields(document);
+    addEventListener('pagehide', () => fields.take(), { capture: true });
+    document.addEventListener('visibilitychange', () => document.hidden && fields.take(), { capture: true });
+    inject(Router).events.subscribe((e) => e instanceof NavigationStart && fields.take());
     void this.seeding.watch();
   }
 
@@ -38,6 +55,11 @@ export class App {
       event.preventDefault();
       this.help.set(true);
     }
+  }
+
+  protected reload(event: Event): void {
+    event.preventDefault();
+    location.reload();
   }
 
   protected toggleUnits(): void {

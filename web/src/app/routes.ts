@@ -7,6 +7,9 @@ export const ROUTES: Routes = [
   { path: 'cases', title: 'Cases · Cuadro', loadComponent: () => import('../cases/cases-page').then((m) => m.CasesPage) },
   { path: 'shop', title: 'Shop · Cuadro', loadComponent: () => import('../shop/shop-page').then((m) => m.ShopPage) },
   { path: 'log', title: 'Log · Cuadro', loadComponent: () => import('../log/log-page').then((m) => m.LogPage) },
+  { path: 'house', title: 'House · Cuadro', loadComponent: () => import('../house/house-page').then((m) => m.HousePage) },
+  { path: 'sign-in', title: 'Sign in · Cuadro', loadComponent: () => import('../people/sign-in-page').then((m) => m.SignInPage) },
+  { path: 'first', redirectTo: 'sign-in' },
   { path: 'shelf', title: 'Shelf · Cuadro', loadComponent: () => import('../shelf/shelf-page').then((m) => m.ShelfPage) },
   {
     path: 'case/:id',

@@ -10,6 +10,7 @@ import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
 import { CaseStore, type SaveState } from '../data/case-store';
 import { MarginService } from '../data/margin.service';
+import { SessionService } from '../data/session.service';
 import { ShopService } from '../data/shop.service';
 import { WorkingMargin } from '../shared/working-margin';
 
@@ -38,6 +39,7 @@ export class CasePage {
   readonly id = input.required<string>();
   protected readonly store = inject(CaseStore);
   protected readonly margin = inject(MarginService);
+  protected readonly session = inject(SessionService);
   private readonly router = inject(Router);
   private readonly shops = inject(ShopService);
 

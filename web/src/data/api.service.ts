@@ -37,9 +37,10 @@ export class RequestFault extends Error {
   }
 }
 
-function toFault(e: unknown): Observable<never> {
+export function toFault(e: unknown): Observable<never> {
   if (e instanceof HttpErrorResponse) {
-    if (e.status === 0)
+    // 504: the page's own worker stands in for a server that is not there.
+    if (e.status === 0 || e.status === 504)
       return throwError(() =>
         new RequestFault('The server does not answer. Your changes are kept in this browser and are sent when it does.', 'OFFLINE', true)
       );
@@ -70,6 +71,8 @@ export class ApiService {
   case = (id: string): Observable<CaseRecord> => this.http.get<CaseRecord>(`/api/cases/${id}`).pipe(catchError(toFault));
   create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
   patch = (id: string, patch: CasePatch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
+  /** Keep a case to an area of the plant; null opens it to all. */
+  share = (id: string, area: string | null): Observable<void> => this.http.put<void>(`/api/cases/${id}/area`, { area }).pipe(catchError(toFault));
   remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
   restore = (id: string): Observable<CaseRecord> => this.http.post<CaseRecord>(`/api/cases/${id}/restore`, null).pipe(catchError(toFault));
   revisions = (id: string): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>(`/api/cases/${id}/revisions`).pipe(catchError(toFault));

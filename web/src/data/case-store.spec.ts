@@ -13,7 +13,10 @@ import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ApiService, RequestFault } from './api.service';
 import { CaseStore } from './case-store';
 import { ComputeService } from './compute.service';
-import { drafts } from './drafts';
+import { DRAFTS } from './drafts';
+import { MemoryDrafts } from './drafts-testing';
+import { SessionService } from './session.service';
+import { THIS_TAB } from './tabs';
 
 class SilentChannel {
   onmessage: unknown = null;
@@ -53,6 +56,8 @@ function setUp(
   TestBed.configureTestingModule({
     providers: [
       CaseStore,
+      { provide: DRAFTS, useValue: drafts },
+      { provide: SessionService, useValue: { ready: Promise.resolve(), accounts: () => false } },
       {
         provide: ApiService,
         useValue: {
@@ -72,7 +77,9 @@ function setUp(
   return { store: TestBed.inject(CaseStore), writes };
 }
 
+let drafts: MemoryDrafts;
 beforeEach(() => {
+  drafts = new MemoryDrafts();
   (globalThis as { BroadcastChannel: unknown }).BroadcastChannel = SilentChannel;
   localStorage.clear();
   sessionStorage.clear();
@@ -89,7 +96,7 @@ describe('the open case', () => {
     expect(store.saveState()).toBe('unsaved');
     await wait(1000);
     expect(writes.map((w) => [w.revision, w.doc.title])).toEqual([[3, 'a bcd']]);
-    expect([store.saveState(), store.record()?.revision, drafts.read('c1')]).toEqual(['saved', 4, undefined]);
+    expect([store.saveState(), store.record()?.revision, await drafts.all()]).toEqual(['saved', 4, []]);
   });
   it('screens again the moment an edit is made, long before prices follow', async () => {
     const view = evaluateCase(record(3).doc, BUILT_IN_SITE, 20).view;
@@ -135,12 +142,19 @@ describe('the open case', () => {
     await store.open('c1');
     store.edit((d) => ({ ...d, title: 'kept' }));
     await wait(1000);
-    expect([store.saveState(), drafts.read('c1')?.doc.title]).toEqual(['offline', 'kept']);
+    expect([store.saveState(), (await drafts.all()).map((d) => [d.caseId, d.tab, d.doc.title])]).toEqual(['offline', [['c1', THIS_TAB, 'kept']]]);
     gone = false;
     await wait(5000);
     expect([store.saveState(), writes.length >= 2]).toEqual(['saved', true]);
 
-    drafts.write('c1', { doc: demoDoc({ title: 'from before the reload' }), changes: [{ path: ['title'], was: 'Test jig', now: 'from before the reload' }] });
+    await drafts.keep({
+      caseId: 'c1',
+      tab: 'before the reload',
+      who: '',
+      at: 1,
+      doc: demoDoc({ title: 'from before the reload' }),
+      changes: [{ path: ['title'], was: 'Test jig', now: 'from before the reload' }],
+    });
     TestBed.resetTestingModule();
     const again = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
     await again.store.open('c1');
@@ -197,15 +211,13 @@ describe('the open case', () => {
     expect(again.store.untouched()).toEqual(['Where it works']);
   });
   it('says so when the browser keeps nothing, and never that it is kept', async () => {
-    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
-      throw new DOMException('full', 'QuotaExceededError');
-    });
+    drafts.full = true;
     const { store } = setUp(() => throwError(() => new RequestFault('no answer', 'OFFLINE', true)));
     await store.open('c1');
     store.edit((d) => ({ ...d, title: 'x y' }));
+    await wait(0);
     expect(store.fault()).toMatch(/keeps nothing/);
     expect(store.saveState()).toBe('unsaved');
-    full.mockRestore();
   });
   it('does not send what the schema refuses', async () => {
     const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));

@@ -7,14 +7,17 @@ import { RISK_SAMPLES, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
 import { applyChanges, changesBetween, type Clash, type FieldChange, inverse, settled, toSend } from '@cuadro/core/document/changes';
+import { upgrade } from '@cuadro/core/document/upgrade';
 import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
 import { ComputeService } from './compute.service';
-import { drafts } from './drafts';
+import { type Draft, DRAFTS, together } from './drafts';
 import { MarginService } from './margin.service';
+import { OutboxService } from './outbox.service';
 import { SettingsService } from './settings.service';
 import { ShopService } from './shop.service';
+import { THIS_TAB } from './tabs';
 import { UndoStack } from './undo-stack';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'refused' | 'conflict';
@@ -62,6 +65,8 @@ export class CaseStore implements OnDestroy {
   private readonly margin = inject(MarginService);
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
+  private readonly drafts = inject(DRAFTS);
+  private readonly outbox = inject(OutboxService);
 
   readonly record = signal<CaseRecord | undefined>(undefined);
   readonly doc = signal<CaseDoc | undefined>(undefined);
@@ -89,7 +94,7 @@ export class CaseStore implements OnDestroy {
   private readonly edits = new Subject<void>();
   private readonly evaluations = new Subject<void>();
   private readonly subscriptions = new Subscription();
-  private readonly tab = Math.random().toString(36).slice(2);
+  private readonly tab = THIS_TAB;
   private readonly channel = new BroadcastChannel('cuadro.cases');
   private id = '';
   /** The document whose options came with a view: a screening that comes later has nothing to add. */
@@ -131,6 +136,7 @@ export class CaseStore implements OnDestroy {
       untracked(() => this.evaluations.next());
     });
     this.channel.onmessage = (m: MessageEvent<TabMessage>) => this.heard(m.data);
+    addEventListener('pagehide', this.left);
   }
 
   /** Load a case; edits that were not acknowledged before a reload are taken up again. */
@@ -139,16 +145,20 @@ export class CaseStore implements OnDestroy {
     this.own.open(id);
     try {
       const [record] = await Promise.all([firstValueFrom(this.api.case(id)), this.shops.load()]);
-      const draft = drafts.read(id);
+      const waiting = await this.outbox.take(id);
       this.record.set(record);
       this.doc.set(record.doc);
-      if (draft) this.takeUp(record, draft.changes ?? changesBetween(record.doc, draft.doc));
+      if (waiting.length) {
+        this.takeUp(record, together(waiting));
+        // They are this tab's now.
+        if (await this.keepDraft()) { for (const d of waiting) if (d.tab !== this.tab) await this.drafts.drop(id, d.tab); }
+      }
     } catch (e) {
       if (e instanceof RequestFault && e.offline) {
         this.fault.set(e.message);
         this.saveState.set('offline');
-        const draft = drafts.read(id);
-        if (draft) this.doc.set(draft.doc);
+        const draft = (await this.outbox.take(id)).at(-1);
+        if (draft) this.doc.set(upgrade(draft.doc));
         setTimeout(() => this.id === id && !this.record() && void this.open(id), RETRY_MS);
       } else this.missing.set(true);
       return;
@@ -210,6 +220,18 @@ export class CaseStore implements OnDestroy {
     this.put(applyChanges(theirs.doc, mine).doc);
   }
 
+  /** Keep the case to an area of the plant, or open it to everybody. */
+  async keepTo(area: string): Promise<void> {
+    const kept = area.trim() || null;
+    try {
+      await firstValueFrom(this.api.share(this.id, kept));
+      this.fault.set('');
+      this.record.update((r) => r && { ...r, area: kept });
+    } catch (e) {
+      this.fault.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
   /** Resolves when nothing is waiting to be saved. @returns whether all is saved */
   async settled(): Promise<boolean> {
     if (this.saveState() !== 'saved') await this.save();
@@ -218,8 +240,13 @@ export class CaseStore implements OnDestroy {
 
   ngOnDestroy(): void {
     this.tell({ kind: 'bye', id: this.id, tab: this.tab });
-    this.channel.close();
-    if (this.saveState() === 'unsaved') void this.save();
+    removeEventListener('pagehide', this.left);
+    const { id } = this;
+    // What cannot be sent now is sent by the outbox; what can is told to the other tabs.
+    void (this.saveState() === 'unsaved' ? this.save() : Promise.resolve()).finally(() => {
+      this.channel.close();
+      if (id) this.outbox.leave(id);
+    });
     this.subscriptions.unsubscribe();
     this.id = '';
   }
@@ -228,7 +255,7 @@ export class CaseStore implements OnDestroy {
     this.doc.set(doc);
     void this.screenAgain();
     this.evaluations.next();
-    this.keepDraft();
+    void this.keepDraft();
     if (this.theirs()) return;
     this.saveState.set('unsaved');
     this.edits.next();
@@ -247,7 +274,7 @@ export class CaseStore implements OnDestroy {
     }
     const changes = changesBetween(record.doc, doc);
     if (!changes.length) {
-      drafts.drop(record.id);
+      void this.drafts.drop(record.id, this.tab);
       this.saveState.set('saved');
       return;
     }
@@ -279,11 +306,11 @@ export class CaseStore implements OnDestroy {
       this.evaluations.next();
     }
     if (rest.length) {
-      this.keepDraft();
+      void this.keepDraft();
       this.saveState.set('unsaved');
       this.edits.next();
     } else {
-      drafts.drop(saved.id);
+      void this.drafts.drop(saved.id, this.tab);
       this.saveState.set('saved');
     }
   }
@@ -305,11 +332,26 @@ export class CaseStore implements OnDestroy {
     this.evaluations.next();
   }
 
-  private keepDraft(): void {
+  private draft(): Draft | undefined {
     const doc = this.doc(), record = this.record();
-    if (!doc || !record) return;
-    if (!drafts.write(this.id, { doc, changes: changesBetween(record.doc, doc) })) this.fault.set(NOT_KEPT);
+    return doc && record && { caseId: record.id, tab: this.tab, who: this.settings.who(), doc, changes: changesBetween(record.doc, doc), at: Date.now() };
   }
+
+  private async keepDraft(): Promise<boolean> {
+    const draft = this.draft();
+    if (!draft) return false;
+    const done = await this.drafts.keep(draft);
+    // Acknowledged while it was being kept: it waits for nothing any more.
+    if (this.saveState() === 'saved') await this.drafts.drop(draft.caseId, this.tab);
+    else if (!done) this.fault.set(NOT_KEPT);
+    return done;
+  }
+
+  /** The page goes this very moment, with what is not yet acknowledged. */
+  private readonly left = (): void => {
+    const draft = this.saveState() === 'saved' ? undefined : this.draft();
+    if (draft) this.drafts.leave(draft);
+  };
 
   /** Screens the document as it stands; an answer that a later edit has overtaken is dropped. */
   private async screenAgain(): Promise<void> {

@@ -1,41 +1,103 @@
+import { InjectionToken } from '@angular/core';
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { FieldChange } from '@cuadro/core/document/changes';
-import { upgrade } from '@cuadro/core/document/upgrade';
+import { kept } from './kept';
 
-/** Edits that the server has not yet acknowledged, kept in this browser so that a reload or a dead connection loses nothing. */
+/** Edits of a case made in one tab that the server has not yet acknowledged. */
 export interface Draft {
+  caseId: string;
+  tab: string;
+  /** Whose they are: where people sign in, nobody else sends them. */
+  who: string;
+  /** Field by field, from what the server acknowledged last. */
+  changes: FieldChange[];
+  /** The document with them, for a page without the server. */
   doc: CaseDoc;
-  /** From what the server acknowledged last; absent in drafts of earlier versions, which kept the document alone. */
-  changes?: FieldChange[];
+  at: number;
+  /** Why the server did not take them. They are kept until somebody opens the case, or throws them away. */
+  refused?: string;
 }
 
-const key = (id: string): string => `cuadro.draft.${id}`;
-
-export const drafts = {
-  read(id: string): Draft | undefined {
-    try {
-      const text = localStorage.getItem(key(id));
-      if (!text) return undefined;
-      const draft = JSON.parse(text) as Draft;
-      return { ...draft, doc: upgrade(draft.doc) };
-    } catch {
-      return undefined;
-    }
-  },
+/** Where unsent edits are kept: by case and tab, so that no tab overwrites another's. */
+export interface Drafts {
   /** @returns whether it is kept: a browser may be full, or may keep nothing at all */
-  write(id: string, draft: Draft): boolean {
+  keep(draft: Draft): Promise<boolean>;
+  drop(caseId: string, tab: string): Promise<void>;
+  /** All there are, the oldest first. */
+  all(): Promise<Draft[]>;
+  /** The page is being left this very moment: what is written now has to be there at once. */
+  leave(draft: Draft): void;
+}
+export const DRAFTS = new InjectionToken<Drafts>('drafts', { providedIn: 'root', factory: () => new BrowserDrafts() });
+
+interface Shelf extends DBSchema {
+  edits: { key: [caseId: string, tab: string]; value: Draft };
+}
+
+const LEFT = 'cuadro.left.';
+
+/** In the browser's own database; what was written while a page was left lies beside it until it is read. */
+export class BrowserDrafts implements Drafts {
+  private opened?: Promise<IDBPDatabase<Shelf>>;
+
+  private open(): Promise<IDBPDatabase<Shelf>> {
+    // It may throw at once where site data are blocked.
+    this.opened ??= Promise.resolve().then(() =>
+      openDB<Shelf>('cuadro', 1, { upgrade: (db) => void db.createObjectStore('edits', { keyPath: ['caseId', 'tab'] }) })
+    );
+    // A browser that keeps nothing now may do so later.
+    this.opened.catch(() => (this.opened = undefined));
+    return this.opened;
+  }
+
+  async keep(draft: Draft): Promise<boolean> {
     try {
-      localStorage.setItem(key(id), JSON.stringify(draft));
+      await (await this.open()).put('edits', draft);
+      kept.drop(LEFT + draft.caseId + draft.tab);
       return true;
     } catch {
       return false;
     }
-  },
-  drop(id: string): void {
+  }
+
+  async drop(caseId: string, tab: string): Promise<void> {
+    kept.drop(LEFT + caseId + tab);
+    await this.open().then((db) => db.delete('edits', [caseId, tab])).catch(() => undefined);
+  }
+
+  async all(): Promise<Draft[]> {
     try {
-      localStorage.removeItem(key(id));
+      const db = await this.open();
+      for (const draft of left()) await this.keep(draft);
+      return (await db.getAll('edits')).sort((a, b) => a.at - b.at);
     } catch {
-      // Where nothing can be kept, nothing is there to be dropped.
+      return left();
     }
-  },
-};
+  }
+
+  leave(draft: Draft): void {
+    kept.write(LEFT + draft.caseId + draft.tab, JSON.stringify(draft));
+  }
+}
+
+/** What pages wrote while they were left. */
+function left(): Draft[] {
+  return kept.keys().filter((k) => k.startsWith(LEFT)).flatMap((k) => {
+    try {
+      return [JSON.parse(kept.read(k) ?? '') as Draft];
+    } catch {
+      return [];
+    }
+  });
+}
+
+/** Edits of several tabs as one: of a field changed twice, from what stood there first to what stood there last. */
+export function together(drafts: readonly Draft[]): FieldChange[] {
+  const all = new Map<string, FieldChange>();
+  for (const change of drafts.flatMap((d) => d.changes)) {
+    const key = JSON.stringify(change.path);
+    all.set(key, { ...change, ...(all.has(key) && { was: all.get(key)!.was }) });
+  }
+  return [...all.values()];
+}

@@ -1,11 +1,12 @@
 import { effect, Injectable, signal } from '@angular/core';
 import { formatFigure, formatMoney } from '@cuadro/core/case/words';
 import type { UnitSystem } from '@cuadro/core/quantity/quantity';
+import { kept } from './kept';
 
 type Theme = 'light' | 'dark';
 
 function stored<T extends string>(key: string, allowed: readonly T[], fallback: T): T {
-  const value = localStorage.getItem(key) as T | null;
+  const value = kept.read(key) as T | null;
   return value && allowed.includes(value) ? value : fallback;
 }
 
@@ -14,15 +15,15 @@ function stored<T extends string>(key: string, allowed: readonly T[], fallback: 
 export class SettingsService {
   readonly units = signal<UnitSystem>(stored('cuadro.units', ['metric', 'inch'], 'metric'));
   readonly theme = signal<Theme>(stored('cuadro.theme', ['light', 'dark'], 'light'));
-  readonly who = signal(localStorage.getItem('cuadro.who') ?? '');
+  readonly who = signal(kept.read('cuadro.who') ?? '');
 
   constructor() {
-    effect(() => localStorage.setItem('cuadro.units', this.units()));
+    effect(() => kept.write('cuadro.units', this.units()));
     effect(() => {
-      localStorage.setItem('cuadro.theme', this.theme());
+      kept.write('cuadro.theme', this.theme());
       document.documentElement.dataset['theme'] = this.theme();
     });
-    effect(() => localStorage.setItem('cuadro.who', this.who()));
+    effect(() => kept.write('cuadro.who', this.who()));
   }
 
   /** A worksheet figure in the units at hand. */

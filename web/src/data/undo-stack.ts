@@ -1,5 +1,6 @@
 import { computed, signal } from '@angular/core';
 import { type FieldChange } from '@cuadro/core/document/changes';
+import { keptInTab } from './kept';
 
 /** One's own edits of a case, to be taken back and brought back: as changes of fields, so that nobody else's are touched. Kept over a reload. */
 const DEPTH = 200;
@@ -18,7 +19,7 @@ export class UndoStack {
   open(id: string): void {
     this.id = id;
     try {
-      const kept = JSON.parse(sessionStorage.getItem(key(id)) ?? '{}') as { past?: FieldChange[][]; future?: FieldChange[][] };
+      const kept = JSON.parse(keptInTab.read(key(id)) ?? '{}') as { past?: FieldChange[][]; future?: FieldChange[][] };
       this.past.set(kept.past ?? []);
       this.future.set(kept.future ?? []);
     } catch {
@@ -52,12 +53,9 @@ export class UndoStack {
   }
 
   private keep(): void {
-    try {
-      const text = JSON.stringify({ past: this.past(), future: this.future() });
-      if (text.length < MOST_KEPT) sessionStorage.setItem(key(this.id), text);
-      else sessionStorage.removeItem(key(this.id));
-    } catch {
-      // Undo then lasts until the page is left.
-    }
+    const text = JSON.stringify({ past: this.past(), future: this.future() });
+    // What cannot be kept lasts until the page is left.
+    if (text.length < MOST_KEPT) keptInTab.write(key(this.id), text);
+    else keptInTab.drop(key(this.id));
   }
 }

@@ -1,3 +1,4 @@
+import { clampFact, REPEAT_LINE, repeatFact, SETUPS_LINE } from '../blocks/batch';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { stockLines } from '../blocks/stock';
@@ -25,6 +26,8 @@ export const boardMill: Process = {
     fact('bond_wait', 'Bond and sealer harden', 'h', 8, 16, 24),
     fact('setups', 'Set-ups', '', 1, 2, 3, { whole: true }),
     fact('setup_h', 'One set-up', 'h', 0.4, 0.8, 1.5),
+    clampFact,
+    repeatFact,
     fact('program_h', 'Programming', 'h', 1, 2, 5),
     fact('seal_h', 'Sealing and sanding', 'h/cm^2', 0.0002, 0.0005, 0.001),
     fact('inspect_h', 'Inspection', 'h', 0.3, 0.6, 1.2),
@@ -34,14 +37,16 @@ export const boardMill: Process = {
   lines: [
     ...stockLines({ weight: 'Weight as milled', block: 'Block', bought: 'Board' }),
     { name: 'joints', label: 'Glue joints', unit: '', expr: 'max(0, ceil(thickness / board_mm) - 1)' },
+    SETUPS_LINE,
     {
       name: 'mill_h',
       label: 'Milling one',
       unit: 'h',
-      expr: '(stock_volume - volume) * cutting / roughing / min_per_h + area * cutting ^ 0.5 / finishing / min_per_h + setups * setup_h',
+      expr: '(stock_volume - volume) * cutting / roughing / min_per_h + area * cutting ^ 0.5 / finishing / min_per_h + setups_h',
     },
     { name: 'machine_cost', label: 'Milling', unit: 'money', expr: 'mill_h * router_rate', cost: 'machine' },
-    { name: 'hands_h', label: 'Bonding, sealing, sanding, one tool', unit: 'h', expr: 'joints * bond_h + area * seal_h' },
+    REPEAT_LINE,
+    { name: 'hands_h', label: 'Bonding, sealing, sanding, one tool', unit: 'h', expr: '(joints * bond_h + area * seal_h) * bench_mean' },
     { name: 'labour_cost', label: 'Bonding, sealing, sanding', unit: 'money', expr: 'hands_h * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,
     { name: 'program_cost', label: 'Programming', unit: 'money', expr: 'program_h * programmer_rate', cost: 'engineering', once: true, own: true },

@@ -1,3 +1,4 @@
+import { clampFact, REPEAT_LINE, repeatFact } from '../blocks/batch';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { fact, type Process } from '../process';
 
@@ -15,7 +16,9 @@ export const fabrication: Process = {
   roughness_um: { low: 1.6, likely: 3.2, high: 6.3 },
   tight: 'tight',
   duties: ['locate', 'clamp', 'weld', 'carry', 'grip', 'lift', 'guard', 'spare', 'guide', 'hand', 'press'],
-  smallest_mm: 120,
+  // Fillet welds: some 12 MPa of stress range in aluminium and 35 in steel for ten million, against 50 of the solid with its notches.
+  joint: 0.25,
+  smallest_mm: 250,
   facts: [
     fact('pieces', 'Pieces it is built up from', '', 4, 8, 16, { whole: true }),
     fact('piece_h', 'Sawing, squaring and drilling one piece', 'h', 0.25, 0.5, 1),
@@ -23,6 +26,8 @@ export const fabrication: Process = {
     fact('fasteners', 'Screws, dowels, hoses, one piece', 'money', 1, 3, 8),
     fact('offcut', 'Stock lost in sawing', '', 0.1, 0.25, 0.5),
     fact('setup_h', 'Setting it up for machining', 'h', 0.5, 1, 2),
+    clampFact,
+    repeatFact,
     fact('datum_h', 'Machining the faces that locate', 'h', 0.5, 1.5, 4),
     fact('draw_piece_h', 'Drawing one piece', 'h', 0.1, 0.25, 0.5),
     fact('draw_h', 'Assembly drawing and order papers', 'h', 0.8, 1.5, 3),
@@ -34,9 +39,10 @@ export const fabrication: Process = {
     { name: 'mass_part', label: 'Weight as built', unit: 'kg', expr: 'volume * density / g_per_kg' },
     { name: 'material_cost', label: 'Bar, plate and tube', unit: 'money', expr: 'mass_part * (1 + offcut) * price_per_kg', cost: 'material' },
     { name: 'fastener_cost', label: 'Screws, dowels, hoses', unit: 'money', expr: 'pieces * fasteners', cost: 'hardware' },
-    { name: 'pieces_h', label: 'Sawing, squaring, drilling', unit: 'h', expr: 'pieces * piece_h * cutting ^ 0.3' },
-    { name: 'join_all_h', label: 'Joining', unit: 'h', expr: 'pieces * join_h' },
-    { name: 'datums_h', label: 'Machining what locates', unit: 'h', expr: 'setup_h + datum_h * cutting ^ 0.5' },
+    REPEAT_LINE,
+    { name: 'pieces_h', label: 'Sawing, squaring, drilling', unit: 'h', expr: 'pieces * piece_h * cutting ^ 0.3 * bench_mean' },
+    { name: 'join_all_h', label: 'Joining', unit: 'h', expr: 'pieces * join_h * bench_mean' },
+    { name: 'datums_h', label: 'Machining what locates', unit: 'h', expr: 'setup_h / copies + clamp_h + datum_h * cutting ^ 0.5' },
     { name: 'pieces_cost', label: 'Sawing, squaring, drilling', unit: 'money', expr: 'pieces_h * manual_rate', cost: 'machine' },
     { name: 'join_cost', label: 'Joining', unit: 'money', expr: 'join_all_h * labour_rate', cost: 'labour' },
     { name: 'datum_cost', label: 'Machining what locates', unit: 'money', expr: 'datums_h * mill_rate', cost: 'machine' },

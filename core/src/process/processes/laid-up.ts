@@ -1,3 +1,4 @@
+import { REPEAT_LINE, repeatFact } from '../blocks/batch';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
@@ -24,6 +25,7 @@ export const laidUp: Process = {
     fact('program_h', 'Programming the pattern', 'h', 1.5, 3, 6),
     fact('lay', 'Laying up and bagging', 'h/cm^2', 0.0004, 0.0008, 0.0016),
     fact('frame_h', 'Backing frame', 'h', 3, 6, 12),
+    repeatFact,
     fact('cure_wait', 'Cure and post-cure, elapsed', 'h', 20, 36, 60),
     fact('waste', 'Fabric and resin lost', '', 0.15, 0.3, 0.5),
     fact('seal_h', 'Sealing and polishing', 'h/cm^2', 0.0002, 0.0004, 0.001),
@@ -41,7 +43,8 @@ export const laidUp: Process = {
       note: 'Half as much again for the frame.',
     },
     { name: 'material_cost', label: 'Fabric and resin', unit: 'money', expr: 'mass_part / 1.5 * (1 + waste) * price_per_kg', cost: 'material' },
-    { name: 'lay_h', label: 'Laying up and frame', unit: 'h', expr: 'face_area * lay + frame_h' },
+    REPEAT_LINE,
+    { name: 'lay_h', label: 'Laying up and frame', unit: 'h', expr: '(face_area * lay + frame_h) * bench_mean' },
     { name: 'labour_cost', label: 'Laying up and frame', unit: 'money', expr: 'lay_h * labour_rate', cost: 'labour' },
     { name: 'finish_cost', label: 'Sealing and polishing', unit: 'money', expr: 'face_area * seal_h * labour_rate', cost: 'finishing' },
     ...INSPECTION_LINES,

@@ -1,3 +1,4 @@
+import { clampFact, SETUPS_LINE } from '../blocks/batch';
 import { INSPECTION_LINES } from '../blocks/inspection';
 import { OUTSIDE_END } from '../blocks/outside';
 import { fact, type Process } from '../process';
@@ -28,6 +29,7 @@ export const pelletExtrusion: Process = {
     fact('finishing', 'Milling the surface, five axes', 'cm^2/minute', 15, 40, 80),
     fact('setups', 'Set-ups for milling', '', 1, 2, 3, { whole: true }),
     fact('setup_h', 'One set-up, with crane', 'h', 0.8, 1.5, 3),
+    clampFact,
     fact('seal_h', 'Sealing and sanding', 'h/cm^2', 0.0001, 0.0003, 0.0008),
     fact('prep_h', 'Preparing bead paths', 'h', 2, 4, 8),
     fact('program_h', 'Programming the finish cut', 'h', 1.5, 3, 6),
@@ -53,7 +55,8 @@ export const pelletExtrusion: Process = {
     { name: 'pieces', label: 'Builds: tools, or their sections', unit: '', expr: 'copies * sections' },
     { name: 'piece_h', label: 'One build', unit: 'h', expr: 'print_h / sections' },
     { name: 'machine_cost', label: 'Printer hours', unit: 'money', expr: 'print_h * pellet_rate', cost: 'machine' },
-    { name: 'mill_h', label: 'Milling to size', unit: 'h', expr: 'area / 2 / finishing / min_per_h + setups * setup_h' },
+    SETUPS_LINE,
+    { name: 'mill_h', label: 'Milling to size', unit: 'h', expr: 'area / 2 / finishing / min_per_h + setups_h' },
     { name: 'mill_cost', label: 'Milling to size', unit: 'money', expr: 'mill_h * router_rate', cost: 'machine' },
     { name: 'labour_cost', label: 'Hands at the printer', unit: 'money', expr: 'attend_h * sections * labour_rate', cost: 'labour' },
     { name: 'finish_cost', label: 'Sealing and sanding', unit: 'money', expr: 'area / 2 * seal_h * labour_rate', cost: 'finishing' },

@@ -1,3 +1,4 @@
+import { wearClassOf } from '../../life/life';
 import { costs, range, type RemedyKind } from '../remedy';
 import { times } from '../traits';
 
@@ -13,8 +14,9 @@ export const metalFace: RemedyKind = {
   how: 'steel on the working faces',
   metalFace: true,
   parts_h: range(8, 20, 60),
-  fits: ({ process, family, material }) =>
-    process.kind === 'print' && material.family !== 'metal' &&
+  // Aluminium is faced like plastic; steel is its own face.
+  fits: ({ family, material }) =>
+    ['plastic', 'soft-metal'].includes(wearClassOf(material)) &&
     !['mould', 'form', 'mask', 'weld', 'core', 'layup', 'thermo', 'pattern', 'guard'].includes(family.duty),
   cost: ({ size }) => {
     const area = times(SHARE, size.sorted[0] * size.sorted[1]);

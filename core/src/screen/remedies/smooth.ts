@@ -17,7 +17,7 @@ export const smooth: RemedyKind = {
     const area = marked || WORKING_SHARE * surface_m2(ctx);
     // Hard steel takes its time.
     const slow = isHardened(ctx.material) ? HARD : 1;
-    return costs({ hours: times(step.h_per_m2, slow * area), money: times(step.money_per_m2, area) });
+    return costs({ hours: times(step.h_per_m2, slow * (1 + freeShare(ctx)) * area), money: times(step.money_per_m2, area) });
   },
   effect: (_, ctx) => {
     const step = stepFor(ctx);
@@ -34,6 +34,9 @@ function stepFor(ctx: CheckContext): FinishingStep | undefined {
 
 /** Hardened steel is polished this many times more slowly. */
 const HARD = 2;
+
+/** A curved face is worked by hand all along and takes twice as long as a flat one. */
+const freeShare = ({ measure, study }: CheckContext): number => (study && measure?.area_mm2 ? Math.min(1, study.body.freeForm_mm2 / measure.area_mm2) : 0);
 
 /** Where no face is marked, a half of a tool's surface gives its skin to the part. */
 const WORKING_SHARE = 0.5;

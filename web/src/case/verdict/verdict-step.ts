@@ -6,6 +6,7 @@ import { unsignable, VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
+import { SessionService } from '../../data/session.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 
@@ -21,6 +22,7 @@ export class VerdictStep {
   protected readonly store = inject(CaseStore);
   private readonly api = inject(ApiService);
   protected readonly settings = inject(SettingsService);
+  protected readonly session = inject(SessionService);
   protected readonly shops = inject(ShopService);
 
   protected readonly verdict = computed(() => this.store.view()?.verdict);

@@ -1,0 +1,95 @@
+import { TestBed } from '@angular/core/testing';
+import { of, throwError } from 'rxjs';
+import { demoDoc } from '@cuadro/core/case/testing';
+import type { CasePatch, CaseRecord } from '@cuadro/core/wire';
+import { ApiService, RequestFault } from './api.service';
+import { type Draft, DRAFTS } from './drafts';
+import { MemoryDrafts } from './drafts-testing';
+import { OutboxService } from './outbox.service';
+import { SessionService } from './session.service';
+import { THIS_TAB } from './tabs';
+
+const draft = (caseId: string, tab = 'closed', now = caseId): Draft => ({
+  caseId,
+  tab,
+  who: 'Ada',
+  at: 1,
+  doc: demoDoc({ title: now }),
+  changes: [{ path: ['title'], was: 'Test jig', now }],
+});
+
+function setUp(answer: (id: string) => ReturnType<ApiService['patch']> = () => of({} as CaseRecord), signedIn?: string) {
+  const sent: string[] = [];
+  const drafts = new MemoryDrafts();
+  TestBed.configureTestingModule({
+    providers: [{ provide: DRAFTS, useValue: drafts }, {
+      provide: SessionService,
+      useValue: { ready: Promise.resolve(), accounts: () => !!signedIn, me: () => ({ name: signedIn }) },
+    }, {
+      provide: ApiService,
+      useValue: {
+        patch(id: string, { changes }: CasePatch) {
+          sent.push(`${id} ${String(changes[0].now)}`);
+          return answer(id);
+        },
+      },
+    }],
+  });
+  return { drafts, sent, outbox: TestBed.inject(OutboxService) };
+}
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+const wait = (ms: number): Promise<void> => jest.advanceTimersByTimeAsync(ms);
+
+describe('edits that wait', () => {
+  it('are sent one after the other from whatever page is open, and then gone', async () => {
+    const { drafts, sent, outbox } = setUp();
+    for (const id of ['a', 'b']) await drafts.keep(draft(id));
+    outbox.start();
+    await wait(100);
+    expect([sent, await drafts.all(), outbox.waiting()]).toEqual([['a a', 'b b'], [], []]);
+  });
+  it('are tried again while the server is gone, and said to wait', async () => {
+    let gone = true;
+    const { drafts, sent, outbox } = setUp(() => (gone ? throwError(() => new RequestFault('no answer', 'OFFLINE', true)) : of({} as CaseRecord)));
+    for (const id of ['a', 'b']) await drafts.keep(draft(id));
+    outbox.start();
+    await wait(100);
+    // The second is not tried while the first finds nobody.
+    expect([sent, outbox.waiting().length]).toEqual([['a a'], 2]);
+    gone = false;
+    await wait(5000);
+    expect([sent, outbox.waiting().length]).toEqual([['a a', 'a a', 'b b'], 0]);
+  });
+  it('of a case that is open here are left to its page, and sent when it is left', async () => {
+    const { drafts, sent, outbox } = setUp();
+    expect(await outbox.take('a')).toEqual([]);
+    await drafts.keep(draft('a', THIS_TAB));
+    outbox.start();
+    await wait(5000);
+    expect(sent).toEqual([]);
+    outbox.leave('a');
+    await wait(5000);
+    expect(sent).toEqual(['a a']);
+  });
+  it('of somebody else on the same browser are left until they sign in', async () => {
+    const { drafts, sent, outbox } = setUp(undefined, 'Bo');
+    await drafts.keep(draft('a'));
+    await drafts.keep({ ...draft('b'), who: 'Bo' });
+    expect(await outbox.take('a')).toEqual([]);
+    outbox.start();
+    await wait(100);
+    expect([sent, (await drafts.all()).map((d) => d.caseId)]).toEqual([['b b'], ['a']]);
+  });
+  it('that the server does not take are kept, named, and thrown away only when somebody says so', async () => {
+    const { drafts, sent, outbox } = setUp((
+      id,
+    ) => (id === 'a' ? throwError(() => new RequestFault('It was removed.', 'CASE_NOT_FOUND', false)) : of({} as CaseRecord)));
+    for (const id of ['a', 'b']) await drafts.keep(draft(id));
+    outbox.start();
+    await wait(10_000);
+    expect([sent, outbox.refused().map((d) => d.refused), outbox.waiting()]).toEqual([['a a', 'b b'], ['It was removed.'], []]);
+    await outbox.discard(outbox.refused()[0]);
+    expect(await drafts.all()).toEqual([]);
+  });
+});

@@ -1,0 +1,98 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { toSend } from '@cuadro/core/document/changes';
+import { ApiService, RequestFault } from './api.service';
+import { type Draft, DRAFTS } from './drafts';
+import { SessionService } from './session.service';
+import { SettingsService } from './settings.service';
+import { alone, otherTabs, THIS_TAB } from './tabs';
+
+const AGAIN_MS = 4000;
+
+/**
+ * Sends edits that are waiting, from whatever page is open, as soon as the server answers: those of cases that were left, and of tabs
+ * that were closed. One after the other, and by one tab at a time. What an open case waits for, it sends by itself.
+ */
+@Injectable({ providedIn: 'root' })
+export class OutboxService {
+  private readonly api = inject(ApiService);
+  private readonly drafts = inject(DRAFTS);
+  private readonly settings = inject(SettingsService);
+  private readonly session = inject(SessionService);
+  private readonly found = signal<readonly Draft[]>([]);
+  private readonly open = new Set<string>();
+  private timer?: ReturnType<typeof setTimeout>;
+
+  /** Edits that wait for the server. */
+  readonly waiting = computed(() => this.found().filter((d) => !d.refused));
+  /** Edits that it did not take. */
+  readonly refused = computed(() => this.found().filter((d) => d.refused));
+
+  start(): void {
+    addEventListener('online', () => void this.round());
+    void this.round();
+  }
+
+  /** A page shows this case and sends its edits by itself. @returns the edits that were left for it, of this and of closed tabs */
+  async take(caseId: string): Promise<Draft[]> {
+    this.open.add(caseId);
+    await this.session.ready;
+    const alive = await otherTabs();
+    return (await this.drafts.all()).filter((d) => d.caseId === caseId && !alive.has(d.tab) && this.isOurs(d));
+  }
+
+  /** The page of a case is left. */
+  leave(caseId: string): void {
+    this.open.delete(caseId);
+    this.later();
+  }
+
+  /** Throw edits away that the server does not take. */
+  async discard(draft: Draft): Promise<void> {
+    await this.drafts.drop(draft.caseId, draft.tab);
+    await this.look();
+  }
+
+  /** On a browser that several people sign in on, each sends their own. */
+  private isOurs({ who }: Draft): boolean {
+    return !this.session.accounts() || who === this.session.me()?.name;
+  }
+
+  private later(): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.round(), AGAIN_MS);
+  }
+
+  /** What is nobody's to send but ours. */
+  private async look(): Promise<readonly Draft[]> {
+    await this.session.ready;
+    const alive = await otherTabs();
+    const mine = (await this.drafts.all()).filter((d) => this.isOurs(d) && !alive.has(d.tab) && !(d.tab === THIS_TAB && this.open.has(d.caseId)));
+    this.found.set(mine);
+    return mine;
+  }
+
+  private async round(): Promise<void> {
+    await alone('outbox', async () => {
+      for (const draft of await this.look()) {
+        if (draft.refused) continue;
+        if (!(await this.send(draft))) break;
+      }
+    });
+    if ((await this.look()).some((d) => !d.refused)) this.later();
+  }
+
+  /** @returns false when the server does not answer */
+  private async send(draft: Draft): Promise<boolean> {
+    try {
+      await firstValueFrom(this.api.patch(draft.caseId, { changes: toSend(draft.changes), who: this.settings.who() || 'local user' }));
+      await this.drafts.drop(draft.caseId, draft.tab);
+    } catch (e) {
+      if (!(e instanceof RequestFault)) throw e;
+      if (e.offline || e.code === 'SIGN_IN_NEEDED') return false;
+      // A clash is settled where both values can be seen: on the page of the case.
+      await this.drafts.keep({ ...draft, refused: e.current ? 'Somebody else changed the same fields: open it and choose.' : e.message });
+    }
+    return true;
+  }
+}

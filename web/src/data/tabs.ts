@@ -1,0 +1,20 @@
+/** Which tabs of this browser are open: each holds a lock of its own for as long as it lives. */
+
+/** This very tab, from its loading to its end. */
+export const THIS_TAB = crypto.randomUUID?.() ?? Math.random().toString(36).slice(2);
+const LOCK = 'cuadro.tab.';
+
+// Never released: the browser does it when the page is gone, however it goes.
+void globalThis.navigator?.locks?.request(LOCK + THIS_TAB, () => new Promise(() => undefined)).catch(() => undefined);
+
+/** Other tabs that are open now; none where the browser has no locks. */
+export async function otherTabs(): Promise<ReadonlySet<string>> {
+  const locks = (await navigator.locks?.query().catch(() => undefined))?.held ?? [];
+  return new Set(locks.flatMap(({ name }) => (name?.startsWith(LOCK) && name !== LOCK + THIS_TAB ? [name.slice(LOCK.length)] : [])));
+}
+
+/** Do it unless another tab is at it. */
+export async function alone(what: string, work: () => Promise<void>): Promise<void> {
+  if (!navigator.locks) return work();
+  await navigator.locks.request(`cuadro.${what}`, { ifAvailable: true }, (lock) => (lock ? work() : undefined));
+}
