@@ -49,8 +49,8 @@ test('two tabs on one case follow each other; edits of different fields merge, a
   await expect(price(other)).toHaveValue('345');
 
   // Taking back goes back over the own changes alone: the price, then the place.
-  await page.getByRole('button', { name: 'take back' }).click();
-  await page.getByRole('button', { name: 'take back' }).click();
+  await page.getByRole('button', { name: 'undo' }).click();
+  await page.getByRole('button', { name: 'undo' }).click();
   await expect.poll(stored).toBe('Machining, mill 3');
   expect((await server.case('Soft jaws')).doc.trouble).toBe('said in the other tab');
   await other.close();
@@ -82,7 +82,7 @@ test('edits can be taken back and brought back', async ({ page, server }) => {
   await expect(kind).toContainText('Assembly fixture');
   await page.keyboard.press('Control+y');
   await expect(kind).toContainText('gauge');
-  await page.getByRole('button', { name: 'take back' }).click();
+  await page.getByRole('button', { name: 'undo' }).click();
   await expect(kind).toContainText('Assembly fixture');
 });
 

@@ -15,10 +15,10 @@ test('an edit made without the server is sent from another page when it answers'
   await field.blur();
   await expect(page.locator('.cell.save')).toContainText('kept in this browser');
   await page.getByRole('link', { name: 'Cuadro, to the Walk' }).click();
-  await expect(page.getByText('Edits of one case wait for the server')).toBeVisible();
+  await expect(page.getByText(/Edits of “.*” wait for the server/)).toBeVisible();
   await server.start();
   await expect.poll(async () => (await server.case('Finger')).doc.place).toBe('Robot cell 7');
-  await expect(page.getByText('Edits of one case wait for the server')).toHaveCount(0);
+  await expect(page.getByText(/Edits of “.*” wait for the server/)).toHaveCount(0);
 });
 
 test('what stands in a field counts while it is typed: over a reload, and on the way to another step', async ({ page, server }) => {

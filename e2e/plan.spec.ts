@@ -110,7 +110,7 @@ test('quotes, notes and earlier states are kept with a case', async ({ page, ser
   await expect(page.getByRole('row', { name: /price of one tool.*417: Quote of Tornería Prueba/ })).toBeVisible();
   await page.getByRole('button', { name: 'Bring this state back' }).click();
   await expect.poll(async () => (await server.case('Inspection')).doc.overrides).toEqual({});
-  await page.getByRole('button', { name: 'take back' }).click();
+  await page.getByRole('button', { name: 'undo' }).click();
   await expect.poll(async () => Object.keys((await server.case('Inspection')).doc.overrides).length).toBe(1);
 });
 

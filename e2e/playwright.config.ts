@@ -16,7 +16,9 @@ export default defineConfig({
     timezoneId: 'UTC',
     // Each test would fetch all of the page for it; the test of working without the server allows it.
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
+    // Keeping every step takes as long again as the steps: on demand.
+    trace: process.env['CUADRO_TRACE'] ? 'retain-on-failure' : 'off',
     // Without a graphics card the page is composed in plain software; only what is drawn in 3-D goes through the emulated card.
     launchOptions: { executablePath: '/usr/bin/chromium', args: ['--use-angle=swiftshader', '--disable-gpu-compositing', '--disable-background-networking'] },
   },

@@ -57,6 +57,6 @@ test('pressure, bolts and hot work are asked on the Need step, and answered on e
   await page.getByRole('combobox', { name: 'Holds under pressure' }).first()
     .selectOption({ label: 'a gas' });
   await expect(page.getByText('Needs a licensed engineer or certified supplier').first()).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'take back' }).click();
+  await page.getByRole('button', { name: 'undo' }).click();
   await expect.poll(async () => (await server.case('Blower')).doc.need.held).toBeUndefined();
 });

@@ -118,6 +118,7 @@ test('a STEP model is tessellated, more finely when asked; a broken one is refus
   await page.getByRole('textbox', { name: 'Tolerance of the tessellation' }).fill('0.005');
   await expect.poll(triangles).toBeGreaterThan(coarse);
   await expect(row(page, 'Volume')).toContainText('37.7 cm³');
+  await isThePart(page, server, 'Door-hoisting', Math.PI * 2 * 2 * 3);
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Tolerance of the tessellation' })).toHaveValue('0.005');
 });
@@ -142,7 +143,7 @@ test('an open mesh is repaired, and undo brings the file back', async ({ page, s
   await expect(page.locator('.source')).toContainText('holed-repaired.stl');
   await isThePart(page, server, 'conveyor side', measureOf(whole) / 1000);
   await expect(row(page, 'Closed')).toContainText('yes');
-  await page.getByRole('button', { name: 'take back' }).click();
+  await page.getByRole('button', { name: 'undo' }).click();
   await expect(page.getByText('The mesh is open.')).toBeVisible();
 });
 

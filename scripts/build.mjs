@@ -30,7 +30,9 @@ if (!fresh || process.argv.includes('--force')) {
     if (status !== 0) process.exit(1);
   };
   run('npx', 'ng', 'build', 'web');
-  bundle(['server/src/main.ts', 'server/src/jobs/worker.ts'], 'server/dist', { extension: '.js' });
+  bundle(['server/src/main.ts', 'server/src/jobs/worker.ts', 'server/src/db/pack.ts'], 'server/dist', { extension: '.js' });
+  // A first start unpacks its database instead of making one.
+  run(process.execPath, 'server/dist/pack.js', 'server/migrations', 'server/dist/empty-db.tar.gz');
   mkdirSync('.cache', { recursive: true });
   writeFileSync(stamp, now);
 }

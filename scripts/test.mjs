@@ -41,10 +41,11 @@ function step(name, command, args, count) {
 const node = (name, script, ...args) => step(name, process.execPath, [script, ...args]);
 const jest = (project) => step(`unit tests, ${project}`, process.execPath, ['scripts/jest.mjs', '--selectProjects', project, '--maxWorkers=1', '--json', `--outputFile=${JEST[project]}`], ofJest(JEST[project]));
 
-/** What the built page is for. */
+/** The page: built, in the browser, and its parts alone. */
 async function page() {
   if (await node('build', 'scripts/build.mjs')) await step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], ofBrowser);
   else failed++;
+  await jest('web');
 }
 async function rest() {
   await node('types', 'scripts/typecheck.mjs');
@@ -53,7 +54,6 @@ async function rest() {
   await node('documents', 'scripts/run.mjs', 'scripts/docs.ts', '--check');
   await jest('core');
   await jest('server');
-  await jest('web');
 }
 await Promise.all([page(), rest()]);
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -24,15 +24,9 @@ export interface CaseRecord {
 }
 
 /** An edit: the fields that were changed, and what stood there. */
-export interface CasePatch {
+/** An edit of a case, the shop or a record: 409 with what is stored and the fields in question where others changed the same ones. */
+export interface Patch {
   changes: FieldChange[];
-  who: string;
-}
-
-export interface CaseWrite {
-  doc: CaseDoc;
-  /** Revision the change was made on; 409 with the current record when it is no longer the newest. */
-  revision: number;
   who: string;
 }
 
@@ -142,9 +136,9 @@ export interface ApiError {
   code: string;
   message: string;
   field?: string;
-  /** With CASE_CHANGED: what is stored now. */
-  current?: CaseRecord;
-  /** With CASE_CHANGED: the fields that both sides changed, each in its own way. */
+  /** With CLASH: what is stored now. */
+  current?: unknown;
+  /** With CLASH: the fields that both sides changed, each in its own way. */
   clashes?: Clash[];
 }
 

@@ -1,15 +1,13 @@
 import type { Clash } from '@cuadro/core/document/changes';
-import type { CaseRecord } from '@cuadro/core/wire';
 
 /** Every error the server can send: code, HTTP status and the text a person reads. */
 const ERRORS = {
   CASE_NOT_FOUND: [404, 'This case does not exist, or was removed.'],
-  CASE_CLASH: [409, 'Some fields were changed by somebody else, or in another tab, in the meantime.'],
-  CASE_CHANGED: [409, 'Somebody else, or another tab, saved this case in the meantime.'],
+  CLASH: [409, 'Some fields were changed by somebody else, or in another tab, in the meantime.'],
+  BUSY: [503, 'Others write the same thing again and again. Try once more; nothing was changed.'],
   CASE_INVALID: [422, 'The case was not saved.'],
   REVISION_NOT_FOUND: [404, 'This state of the case is not kept.'],
   RECORD_NOT_FOUND: [404, 'This record does not exist, or was removed.'],
-  RECORD_CHANGED: [409, 'Somebody else, or another tab, changed this record in the meantime. Load it again.'],
   RECORD_INVALID: [422, 'The record was not saved.'],
   FILE_NOT_FOUND: [404, 'This file is not in the store.'],
   FILE_UNREADABLE: [422, 'Only PNG, JPEG and WebP pictures and PDF files can be kept.'],
@@ -20,7 +18,6 @@ const ERRORS = {
   MODELS_BUSY: [503, 'Other models are being converted. Try again in a minute; nothing was changed.'],
   MESH_UNKNOWN_IN_CASE: [422, 'The case refers to a mesh that is not in the store. Drop the file again.'],
   TOO_LARGE: [413, 'What was sent is larger than what may be sent here.'],
-  SHOP_CHANGED: [409, "The shop's figures were changed in another tab. Load them again."],
   SHOP_INVALID: [422, "The shop's figures were not saved."],
   SIGN_INVALID: [422, 'The verdict was not signed.'],
   SIGN_STALE: [409, 'The case was changed since you looked at it. Look again, then sign.'],
@@ -59,7 +56,7 @@ export class AppError extends Error {
   constructor(
     readonly code: ErrorCode,
     detail?: string,
-    readonly extra: { field?: string; current?: CaseRecord; clashes?: Clash[] } = {},
+    readonly extra: { field?: string; current?: unknown; clashes?: Clash[] } = {},
   ) {
     super(detail ?? ERRORS[code][1]);
     this.status = ERRORS[code][0];

@@ -9,6 +9,7 @@ import type { Context, Seeding } from './context';
 import { folderFault, FolderFault } from './db/folder';
 import { FolderHeld, lockFolder } from './db/lock';
 import { openDb, openServerDb } from './db/open';
+import { PACKED } from './db/packed';
 import { openPool } from './jobs/pool';
 import { openLog } from './log';
 import { collectMeshes } from './meshes/collect';
@@ -20,6 +21,7 @@ import { seedDemo } from './seed';
 const here = dirname(fileURLToPath(import.meta.url));
 const root = resolve(here, '../..');
 const migrations = join(root, 'server/migrations');
+const packed = join(here, PACKED);
 const url = process.env['DATABASE_URL'];
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
@@ -30,13 +32,13 @@ async function main(options: Options): Promise<void> {
     try {
       const release = await lockFolder(data);
       if (options.restore !== undefined) {
-        const { cases, rows, files } = await restore(options.restore, data, migrations, url);
+        const { cases, rows, files } = await restore(options.restore, data, { migrations, packed, url });
         say(`Restored into ${data}: ${cases} cases, ${rows} rows in all, ${files} files.`);
         release();
         process.exit(0);
       }
-      if (!url && !existsSync(join(data, 'db'))) say('Setting up the data folder; this takes about half a minute.');
-      return { ...(await (url ? openServerDb(url, migrations) : openDb(join(data, 'db'), migrations))), release };
+      if (!url && !existsSync(join(data, 'db'))) say('Setting up the data folder; this takes a few seconds.');
+      return { ...(await (url ? openServerDb(url, migrations) : openDb(join(data, 'db'), migrations, packed))), release };
     } catch (e) {
       throw e instanceof BackupFault ? e : await folderFault(e, data, backups);
     }

@@ -7,12 +7,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createCase, removeCase } from './cases/store';
-import { openDb, type OpenDb } from './db/open';
+import type { OpenDb } from './db/open';
 import { cases, records, shops, siteFacts } from './db/schema';
 import { openPool } from './jobs/pool';
 import { FolderMeshStore } from './meshes/store';
 import { type Plant, seedDemo } from './seed';
-import { MIGRATIONS } from './testing/app';
+import { openTestDb } from './testing/db';
 
 const folder = mkdtempSync(join(tmpdir(), 'cuadro-seed-'));
 const store = new FolderMeshStore(folder);
@@ -42,7 +42,7 @@ async function found({ db }: OpenDb) {
 
 let open: OpenDb;
 beforeAll(async () => {
-  open = await openDb(undefined, MIGRATIONS);
+  open = await openTestDb();
 });
 afterAll(async () => {
   await open.close();

@@ -2,7 +2,7 @@ import { EMPTY_TODAY } from '@cuadro/core/case/today';
 import type { FastifyInstance } from 'fastify';
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { valuesSchema } from '@cuadro/core/inputs/schema';
@@ -14,7 +14,7 @@ import { readShape } from '@cuadro/core/shape/measure';
 import type { FieldChange } from '@cuadro/core/document/changes';
 import type { ApiError, CaseRecord, MeshRecord, ShopRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import { buildApp } from './app';
-import { openDb, type OpenDb } from './db/open';
+import type { OpenDb } from './db/open';
 import { openPool, type Pool } from './jobs/pool';
 import { FolderMeshStore } from './meshes/store';
 import { demoRecords } from '../../demo/records';
@@ -22,8 +22,8 @@ import { getCase, listCases } from './cases/store';
 import { listRecords } from './records/store';
 import { seedDemo } from './seed';
 import { readShop } from './shop/store';
+import { openTestDb } from './testing/db';
 
-const MIGRATIONS = resolve(__dirname, '../migrations');
 let folder: string;
 let open: OpenDb;
 let app: FastifyInstance;
@@ -31,7 +31,7 @@ const pool = openPool('none');
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'cuadro-server-'));
-  open = await openDb(undefined, MIGRATIONS);
+  open = await openTestDb();
   app = await buildApp({ db: open.db, meshes: new FolderMeshStore(folder), pool });
 }, 180_000);
 afterAll(async () => {
@@ -50,6 +50,9 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', url:
 const site = async (): Promise<string> => (await call<ShopRecord>('GET', '/api/shop')).body.siteKey;
 const create = async (doc = demoDoc()): Promise<CaseRecord> => (await call<CaseRecord>('POST', '/api/cases', { doc, who: 'Ada' })).body;
 
+const rename = (made: CaseRecord, title: string, who = 'x') =>
+  call<CaseRecord & ApiError>('PATCH', `/api/cases/${made.id}`, { changes: [{ path: ['title'], was: made.doc.title, now: title }], who });
+
 /** A tetrahedron of 10 mm legs: V = 1000/6. */
 const TETRA = Buffer.from(writeStl([0, 0, 0, 10, 0, 0, 0, 10, 0, 0, 0, 10], [0, 2, 1, 0, 1, 3, 0, 3, 2, 1, 2, 3]));
 const upload = (bytes: Buffer, query = 'name=t.stl&unit=mm') =>
@@ -59,27 +62,24 @@ describe('cases', () => {
   it('are created, read, changed by revision, listed, taken off and brought back', async () => {
     const made = await create();
     expect(made).toMatchObject({ revision: 1, updatedBy: 'Ada', signedRevision: null });
-    const changed = await call<CaseRecord>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'Renamed' }), revision: 1, who: 'Bo' });
+    const changed = await rename(made, 'Renamed', 'Bo');
     expect(changed).toMatchObject({ status: 200, body: { revision: 2, updatedBy: 'Bo', doc: { title: 'Renamed' } } });
     expect((await call<unknown[]>('GET', `/api/cases/${made.id}/revisions`)).body).toMatchObject([{ revision: 2, who: 'Bo' }, { revision: 1, who: 'Ada' }]);
     expect((await call('DELETE', `/api/cases/${made.id}`)).status).toBe(204);
     expect((await call('GET', `/api/cases/${made.id}`)).status).toBe(404);
     expect((await call('POST', `/api/cases/${made.id}/restore`)).body).toMatchObject({ revision: 2 });
   });
-  it('refuse a change made on an older revision, and show what is there', async () => {
+  it('refuse a change of a field that was changed meanwhile, and show what is there', async () => {
     const made = await create();
-    const write = (title: string) =>
-      call<{ code: string; current: CaseRecord }>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title }), revision: 1, who: 'x' });
-    const [a, b] = await Promise.all([write('first'), write('second')]);
+    const [a, b] = await Promise.all([rename(made, 'first'), rename(made, 'second')]);
     expect([a.status, b.status].sort()).toEqual([200, 409]);
     const lost = a.status === 409 ? a : b;
-    expect(lost.body).toMatchObject({ code: 'CASE_CHANGED', current: { revision: 2, doc: { title: a.status === 409 ? 'second' : 'first' } } });
+    expect(lost.body).toMatchObject({ code: 'CLASH', current: { revision: 2, doc: { title: a.status === 409 ? 'second' : 'first' } } });
   });
   it('refuse absurd numbers beside the field, and change nothing', async () => {
     const made = await create();
-    const bad = await call('PUT', `/api/cases/${made.id}`, {
-      doc: demoDoc({ need: { massLimit: { level: 'must', value: -5, from: '' } } }),
-      revision: 1,
+    const bad = await call('PATCH', `/api/cases/${made.id}`, {
+      changes: [{ path: ['need', 'massLimit'], was: made.doc.need.massLimit, now: { level: 'must', value: -5, from: '' } }],
       who: 'x',
     });
     expect(bad).toMatchObject({ status: 422, body: { code: 'CASE_INVALID', field: 'need.massLimit.value' } });
@@ -94,7 +94,7 @@ describe('cases', () => {
     const clash = await patch('Cy', { path: ['place'], was: made.doc.place, now: 'Cell 9' }, { path: ['title'], was: made.doc.title, now: 'New' });
     expect(clash).toMatchObject({
       status: 409,
-      body: { code: 'CASE_CLASH', clashes: [{ path: ['place'], mine: 'Cell 9', theirs: 'Cell 4' }], current: { revision: 3, doc: { title: made.doc.title } } },
+      body: { code: 'CLASH', clashes: [{ path: ['place'], mine: 'Cell 9', theirs: 'Cell 4' }], current: { revision: 3, doc: { title: made.doc.title } } },
     });
     // The same again changes nothing, and is no revision.
     expect((await patch('Bo', { path: ['today', 'cost'], was: 1, now: 77 })).body.revision).toBe(3);
@@ -125,7 +125,7 @@ describe('cases', () => {
       expect((await patch(bad)).status).toBe(422);
     expect(await patch([{ path: ['title'], was: made.doc.title, now: ' ' }])).toMatchObject({ status: 422, body: { code: 'CASE_INVALID' } });
     expect(await patch([{ path: ['nonsense'], now: 1 }])).toMatchObject({ status: 422, body: { code: 'CASE_INVALID' } });
-    expect(await patch([{ path: ['title', 'deeper'], now: 1 }])).toMatchObject({ status: 409, body: { code: 'CASE_CLASH' } });
+    expect(await patch([{ path: ['title', 'deeper'], now: 1 }])).toMatchObject({ status: 409, body: { code: 'CLASH' } });
     expect(({} as { polluted?: number }).polluted).toBeUndefined();
     expect((await call('GET', `/api/cases/${made.id}`)).body).toMatchObject({ revision: 1 });
   });
@@ -235,7 +235,7 @@ describe('sign-off', () => {
     const signed = await sign(1);
     expect(signed).toMatchObject({ status: 201, body: { who: 'Ada Moreno', revision: 1, doc: { today: { cost: 900 } } } });
     expect(signed.body.view.samples).toBe(20_000);
-    await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'Later' }), revision: 1, who: 'x' });
+    await rename(made, 'Later');
     expect(await sign(1)).toMatchObject({ status: 409, body: { code: 'SIGN_STALE' } });
     const [row] = (await call<SignatureRow[]>('GET', `/api/cases/${made.id}/signatures`)).body;
     expect(row).toMatchObject({ kind: signed.body.view.verdict.kind, headline: signed.body.view.verdict.headline });
@@ -282,14 +282,27 @@ describe('the report', () => {
 });
 
 describe('the shop', () => {
-  it('starts built in, is replaced by revision, and refuses absurd rates', async () => {
+  it('starts built in, is changed field by field, and refuses absurd rates', async () => {
     expect((await call('GET', '/api/shop')).body).toMatchObject({ revision: 0, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE });
     const own = { ...DEFAULT_SHOP, figures: { mill_rate: { low: 60, likely: 80, high: 90, note: 'controller' } } };
-    expect((await call('PUT', '/api/shop', { shop: own, revision: 0 })).body).toMatchObject({ revision: 1 });
-    expect(await call('PUT', '/api/shop', { shop: own, revision: 0 })).toMatchObject({ status: 409, body: { code: 'SHOP_CHANGED' } });
-    expect((await call('PUT', '/api/shop', { shop: { ...own, figures: { mill_rate: { low: 60, likely: 80, high: 9e9, note: '' } } }, revision: 1 })).status)
-      .toBe(422);
-    expect((await call('GET', '/api/shop')).body).toMatchObject({ revision: 1, shop: own });
+    const patch = (...changes: FieldChange[]) => call<ShopRecord>('PATCH', '/api/shop', { changes, who: 'Ada' });
+    const mill = ['figures', 'mill_rate'];
+    expect((await patch({ path: mill, now: own.figures.mill_rate })).body).toMatchObject({ revision: 1, siteKey: await site() });
+    const other = { low: 61, likely: 81, high: 91, note: '' };
+    expect(await patch({ path: mill, now: other })).toMatchObject({
+      status: 409,
+      body: { code: 'CLASH', clashes: [{ path: mill, mine: other, theirs: own.figures.mill_rate }] },
+    });
+    expect(await patch({ path: mill, was: own.figures.mill_rate, now: { ...other, high: 9e9 } })).toMatchObject({
+      status: 422,
+      body: { code: 'SHOP_INVALID' },
+    });
+    expect((await patch({ path: ['figures'], was: own.figures })).status).toBe(422);
+    // Two people at once, each with a figure of their own.
+    const both = await Promise.all(['open_rate', 'vat_rate'].map((id) => patch({ path: ['figures', id], now: other })));
+    expect(both.map((r) => r.status)).toEqual([200, 200]);
+    await patch({ path: ['figures', 'open_rate'], was: other }, { path: ['figures', 'vat_rate'], was: other });
+    expect((await call('GET', '/api/shop')).body).toMatchObject({ revision: 4, shop: own });
   });
 });
 
@@ -318,7 +331,7 @@ describe('the demo plant', () => {
     }
   });
   it('is loaded once into an empty folder, meshes and all', async () => {
-    const fresh = await openDb(undefined, MIGRATIONS);
+    const fresh = await openTestDb();
     // The analyses have their own tests; here they would take half a minute.
     const pool = {
       run: async (_name: string, { bytes }: { bytes: Uint8Array }) => ({ measure: readShape(bytes).measure }),

@@ -31,10 +31,14 @@ const figuresSchema = yup
   .noUnknown()
   .required() as unknown as yup.ObjectSchema<Shop['figures']>;
 
+/** Materials that were looked at already: of a shop of thousands an edit touches one. */
+const usable = new WeakSet<Material>();
 const materialSchema = yup.mixed<Material>().required().test('material', 'A material is not usable.', (m, ctx) => {
+  if (usable.has(m)) return true;
   if (typeof m !== 'object' || m === null || !/^[a-z0-9][a-z0-9-]{0,59}$/.test(m.id)) return false;
   try {
     const [fault] = materialFaults(m);
+    if (!fault) usable.add(m);
     return !fault || ctx.createError({ message: `${m.label}: ${fault.message}` });
   } catch {
     return false;

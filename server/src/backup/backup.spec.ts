@@ -4,18 +4,18 @@ import { getTableName, isTable, sql } from 'drizzle-orm';
 import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
 import { box } from '@cuadro/core/shape/testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import type { BackupList, BackupRow, CaseRecord, MeshRecord, ShopRecord } from '@cuadro/core/wire';
-import { openDb } from '../db/open';
 import * as schema from '../db/schema';
 import { FolderMeshStore } from '../meshes/store';
-import { MIGRATIONS, testApp } from '../testing/app';
+import { testApp } from '../testing/app';
+import { MIGRATIONS, openTestDb, packed } from '../testing/db';
 import { addPerson, addToken } from '../people/store';
 import { restore } from './restore';
 import { BACKED_UP, kept, LEFT_OUT, listBackups, pruneBackups, takeBackup } from './snapshot';
 
 const server = testApp((_, folder) => ({ backups: join(folder, 'backups') }));
 const at = (name: string): string => join(server.folder, name);
+const current = async () => ({ migrations: MIGRATIONS, packed: await packed() });
 const meshes = () => new FolderMeshStore(at('meshes-of-its-own'));
 
 /** Every row of every table that is backed up. */
@@ -40,10 +40,10 @@ beforeAll(async () => {
   const { body: made } = await server.call<CaseRecord>('POST', '/api/cases', {
     doc: demoDoc({ title: 'Ünïcode ✓ "quoted"\nline', shapes: { printed: shape } }),
   });
-  await server.call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'Second', shapes: { printed: shape } }), revision: 1, who: 'Bo' });
+  await server.call('PATCH', `/api/cases/${made.id}`, { changes: [{ path: ['title'], was: made.doc.title, now: 'Second' }], who: 'Bo' });
   const { body: shop } = await server.call<ShopRecord>('GET', '/api/shop');
   await server.call('POST', `/api/cases/${made.id}/signatures`, { revision: 2, site: shop.siteKey, who: 'Cy', role: '', statement: '' });
-  await server.call('PUT', '/api/shop', { shop: { ...DEFAULT_SHOP, currency: 'CHF' }, revision: 0, who: 'Bo' });
+  await server.call('PATCH', '/api/shop', { changes: [{ path: ['currency'], was: shop.shop.currency, now: 'CHF' }], who: 'Bo' });
   await server.call('POST', `/api/records/note?case=${made.id}`, { values: { text: 'A note' } });
   const person = await addPerson(server.open.db, { login: 'ada', name: 'Ada', role: 'administrator', areas: ['Press shop'] }, 'quiet copper lathe');
   await addToken(server.open.db, person.id, 'Scale', 3);
@@ -66,8 +66,8 @@ describe('a back-up', () => {
     expect(
       Object.values(before).every((rows) => rows.length > 0 || rows === before['quick_looks'] || rows === before['site_facts'] || rows === before['audit']),
     ).toBe(true);
-    await restore(at(`backups/${taken.name}`), at('restored'), MIGRATIONS);
-    const again = await openDb(at('restored/db'), MIGRATIONS);
+    await restore(at(`backups/${taken.name}`), at('restored'), await current());
+    const again = await openTestDb(at('restored/db'));
     try {
       expect(await everything(again.db)).toEqual(before);
     } finally {
@@ -82,8 +82,8 @@ describe('a back-up', () => {
     })();
     const row = await takeBackup(server.open.db, server.store, at('busy'));
     await writing;
-    await restore(at(`busy/${row.name}`), at('busy-restored'), MIGRATIONS);
-    const again = await openDb(at('busy-restored/db'), MIGRATIONS);
+    await restore(at(`busy/${row.name}`), at('busy-restored'), await current());
+    const again = await openTestDb(at('busy-restored/db'));
     try {
       // A case and its first state are written together: neither is there without the other.
       const { rows } = (await again.db.execute(
@@ -102,18 +102,18 @@ describe('a back-up', () => {
     };
     const torn = copy('torn');
     writeFileSync(join(torn, 'cases.ndjson.gz'), readFileSync(join(torn, 'cases.ndjson.gz')).subarray(0, 40));
-    await expect(restore(torn, at('x1'), MIGRATIONS)).rejects.toThrow(/damaged: "cases"/);
+    await expect(restore(torn, at('x1'), await current())).rejects.toThrow(/damaged: "cases"/);
     expect(existsSync(at('x1/db'))).toBe(false);
     const bare = copy('bare');
     rmSync(at('bare/meshes'), { recursive: true });
-    await expect(restore(bare, at('x2'), MIGRATIONS)).rejects.toThrow(/file [0-9a-f]{64} is missing/);
+    await expect(restore(bare, at('x2'), await current())).rejects.toThrow(/file [0-9a-f]{64} is missing/);
     const newer = copy('newer');
     const manifest = JSON.parse(readFileSync(join(newer, 'manifest.json'), 'utf8')) as { migrations: number; tables: Record<string, unknown> };
     writeFileSync(join(newer, 'manifest.json'), JSON.stringify({ ...manifest, migrations: manifest.migrations + 1 }));
-    await expect(restore(newer, at('x3'), MIGRATIONS)).rejects.toThrow(/newer version/);
+    await expect(restore(newer, at('x3'), await current())).rejects.toThrow(/newer version/);
     mkdirSync(at('x4/db'), { recursive: true });
-    await expect(restore(at(`backups/${taken.name}`), at('x4'), MIGRATIONS)).rejects.toThrow(/not empty \(db\)/);
-    await expect(restore(at('nowhere'), at('x5'), MIGRATIONS)).rejects.toThrow(/holds no back-up/);
+    await expect(restore(at(`backups/${taken.name}`), at('x4'), await current())).rejects.toThrow(/not empty \(db\)/);
+    await expect(restore(at('nowhere'), at('x5'), await current())).rejects.toThrow(/holds no back-up/);
   });
   it('of an earlier version is brought up to date', async () => {
     cpSync(at('backups'), at('earlier'), { recursive: true });
@@ -123,8 +123,8 @@ describe('a back-up', () => {
     const later = ['people', 'tokens', 'audit', 'site_facts'];
     const tables = Object.fromEntries(Object.entries(manifest.tables).filter(([name]) => !later.includes(name)));
     writeFileSync(file, JSON.stringify({ ...manifest, migrations: 3, tables }));
-    await restore(at(`earlier/${taken.name}`), at('up-to-date'), MIGRATIONS);
-    const again = await openDb(at('up-to-date/db'), MIGRATIONS);
+    await restore(at(`earlier/${taken.name}`), at('up-to-date'), await current());
+    const again = await openTestDb(at('up-to-date/db'));
     try {
       expect(await again.db.$count(schema.cases)).toBe(1);
       expect(await again.db.$count(schema.people)).toBe(0);

@@ -97,7 +97,7 @@ export async function takeBackup(db: Db, store: MeshStore, folder: string, now =
       manifest.meshes.push(hash);
     }
     await writeFile(join(aside, MANIFEST), JSON.stringify(manifest));
-    await readBack(aside, folder);
+    await readBackup(aside, folder);
     await rename(aside, join(folder, name));
     return rowOf(name, manifest, await sizeOf(join(folder, name)));
   } catch (e) {
@@ -106,8 +106,18 @@ export async function takeBackup(db: Db, store: MeshStore, folder: string, now =
   }
 }
 
-/** Everything in a back-up, checked against its manifest. @throws BackupFault saying what is wrong */
-async function readBack(backup: string, meshes: string): Promise<{ manifest: Manifest; lines: Map<string, string[]> }> {
+/** What a back-up holds: its manifest, and the rows of each table as JSON. */
+export interface Backup {
+  manifest: Manifest;
+  lines: Map<string, string[]>;
+}
+
+/**
+ * Everything in a back-up, checked against its manifest.
+ * @param meshes folder of back-ups that its meshes lie in
+ * @throws BackupFault saying what is wrong
+ */
+export async function readBackup(backup: string, meshes = dirname(backup)): Promise<Backup> {
   const manifest = await manifestOf(backup);
   if (!manifest) throw new BackupFault(`${backup} holds no back-up of Cuadro.`);
   const lines = new Map<string, string[]>();
@@ -203,11 +213,10 @@ const CHUNK = 200;
 
 /**
  * Put a back-up into empty tables that have come by as many steps as it had.
- * @throws BackupFault when it is damaged or the tables are not empty
+ * @throws BackupFault when the tables are not empty
  */
-export async function putBack(db: Db, backup: string, target: string): Promise<BackupRow> {
+export async function putBack(db: Db, backup: string, { manifest, lines }: Backup, target: string): Promise<BackupRow> {
   const folder = dirname(backup);
-  const { manifest, lines } = await readBack(backup, folder);
   await db.transaction(async (tx) => {
     for (const [table, rows] of lines) {
       if (rowsOf(await tx.execute(sql`select 1 as text from ${sql.identifier(table)} limit 1`)).length)
@@ -224,11 +233,4 @@ export async function putBack(db: Db, backup: string, target: string): Promise<B
     await link(meshPath(folder, hash), to).catch(() => copyFile(meshPath(folder, hash), to));
   }
   return rowOf(backup, manifest, 0);
-}
-
-/** How many steps its tables had come by. @throws BackupFault */
-export async function migrationsOf(backup: string): Promise<number> {
-  const manifest = await manifestOf(backup);
-  if (!manifest) throw new BackupFault(`${backup} holds no back-up of Cuadro.`);
-  return manifest.migrations;
 }

@@ -4,25 +4,15 @@ import { caseSchema } from '@cuadro/core/document/case-schema';
 import { named } from '@cuadro/core/inputs/schema';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { UP } from '@cuadro/core/shape/turn';
-import { applyChanges } from '@cuadro/core/document/changes';
+import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
 import { unsignable } from '@cuadro/core/decide/verdict';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
-import type {
-  CaseList,
-  CaseListQuery,
-  CasePatch,
-  CaseRecord,
-  CaseWrite,
-  LookWrite,
-  RevisionRecord,
-  SignatureRecord,
-  SignatureRow,
-  SignRequest,
-} from '@cuadro/core/wire';
+import type { CaseList, CaseListQuery, CaseRecord, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
 import { digestOfFigures } from './digest';
 import type { Context } from '../context';
 import { AppError } from '../errors';
 import { ID, ID_PARAMS, MOST_REVISIONS, params, REVISION } from '../http/params';
+import { merge, readPatch } from '../http/merge';
 import { whoOf } from '../people/guard';
 import { seesCase } from '../people/store';
 import { readSite, siteKey } from '../records/store';
@@ -44,22 +34,6 @@ import {
 } from './store';
 
 const who = yup.string().max(80);
-const writeSchema = yup.object({ doc: yup.mixed().required(), revision: yup.number().integer().min(1).max(MOST_REVISIONS).required(), who }).required();
-/** Fields by name; what they may hold is checked on the document that comes out. */
-const patchSchema = yup
-  .object({
-    changes: yup
-      .array()
-      .of(
-        yup.object({ path: yup.array().of(yup.string().max(400).notOneOf(['__proto__', 'constructor', 'prototype']).required()).min(1).max(12).required() })
-          .required(),
-      )
-      .min(1)
-      .max(5000)
-      .required(),
-    who,
-  })
-  .required();
 const createSchema = yup.object({ doc: yup.mixed().required(), who }).required();
 const signSchema = yup
   .object({
@@ -108,9 +82,6 @@ const lookSchema = yup
     }).required(),
   })
   .required();
-
-/** A write that others overtake so often is given back. */
-const MOST_TRIES = 5;
 
 interface IdParams {
   Params: { id: string };
@@ -162,26 +133,15 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
 
   app.get<IdParams>('/api/cases/:id', idParams, (request): Promise<CaseRecord> => getCase(db, request.params.id));
 
-  app.put<IdParams & { Body: unknown }>('/api/cases/:id', { ...idParams, config: { says: 'changed a case' } }, async (request): Promise<CaseRecord> => {
-    const body = validate<CaseWrite>(writeSchema, request.body, 'CASE_INVALID');
-    return saveCase(db, request.params.id, await checkedDoc(body.doc), body.revision, whoOf(request, body.who));
-  });
-
-  /** An edit: what nobody else touched is merged with what is stored; what both changed goes back, with both values. */
-  app.patch<IdParams & { Body: unknown }>('/api/cases/:id', { ...idParams, config: { says: 'changed a case' } }, async (request): Promise<CaseRecord> => {
-    const { changes, who: by } = validate<CasePatch>(patchSchema, request.body, 'CASE_INVALID');
-    for (let tries = 0;; tries++) {
-      const current = await getCase(db, request.params.id);
-      const { doc, clashes } = applyChanges(current.doc, changes);
-      if (clashes.length) throw new AppError('CASE_CLASH', undefined, { current, clashes });
-      if (doc === current.doc) return current;
-      try {
-        return await saveCase(db, current.id, await checkedDoc(doc), current.revision, whoOf(request, by));
-      } catch (e) {
-        // Somebody was quicker between reading and writing: merge with that.
-        if (!(e instanceof AppError && e.code === 'CASE_CHANGED') || tries >= MOST_TRIES) throw e;
-      }
-    }
+  app.patch<IdParams & { Body: unknown }>('/api/cases/:id', { ...idParams, config: { says: 'changed a case' } }, (request) => {
+    const { id } = request.params;
+    const { changes, who: by } = readPatch(request.body, 'CASE_INVALID');
+    return merge<CaseDoc, CaseRecord>({
+      fields: CASE_CHANGES,
+      read: () => getCase(db, id),
+      docOf: (r) => r.doc,
+      save: async (doc, { revision }) => saveCase(db, id, await checkedDoc(doc), revision, whoOf(request, by)),
+    }, changes);
   });
 
   app.delete<IdParams>('/api/cases/:id', { ...idParams, config: { says: 'removed a case' } }, async (request, reply) => {

@@ -7,6 +7,7 @@ import type { CaseList, CaseListQuery, CaseRecord, CaseRow, RevisionRecord, Sign
 import type { Db } from '../db/open';
 import { caseRevisions, cases, quickLooks, signatures } from '../db/schema';
 import { AppError } from '../errors';
+import { Overtaken } from '../http/merge';
 import { withoutStudies, withStudies } from '../studies/store';
 
 // Written out: columns of an inner query would be named without their table, and `id` would be the signature's.
@@ -135,9 +136,10 @@ export async function createCase(db: Db, doc: CaseDoc, who: string, ownerId?: st
 }
 
 /**
- * Save a change made on a given revision. Changes on an older one are refused, so that two tabs cannot undo each other.
+ * Save a change made on a given revision.
  * What the same person saved a moment before, and nobody signed, becomes one state of the history with it.
- * @throws AppError CASE_NOT_FOUND, CASE_CHANGED with what is stored
+ * @throws AppError CASE_NOT_FOUND
+ * @throws Overtaken when that revision is not the newest
  */
 export async function saveCase(db: Db, id: string, doc: CaseDoc, revision: number, who: string): Promise<CaseRecord> {
   const slim = await withoutStudies(db, doc);
@@ -164,7 +166,7 @@ export async function saveCase(db: Db, id: string, doc: CaseDoc, revision: numbe
     return true;
   });
   const current = await getCase(db, id);
-  if (!saved) throw new AppError('CASE_CHANGED', undefined, { current });
+  if (!saved) throw new Overtaken();
   return current;
 }
 

@@ -5,7 +5,7 @@ import { sql } from 'drizzle-orm';
 import type { BackupRow } from '@cuadro/core/wire';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { readOptions } from '../options';
-import { MIGRATIONS } from '../testing/app';
+import { MIGRATIONS, openTestDb } from '../testing/db';
 import { serverProcesses } from '../testing/process';
 import { folderFault } from './folder';
 import { DatabaseNewer, openDb } from './open';
@@ -28,7 +28,7 @@ describe('a data folder that cannot be used', () => {
   it('of a newer version is left alone', async () => {
     const folder = join(top, 'newer');
     mkdirSync(folder);
-    const { db, close } = await openDb(join(folder, 'db'), MIGRATIONS);
+    const { db, close } = await openTestDb(join(folder, 'db'));
     await db.execute(sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 99999999999999)`);
     await close();
     await expect(openDb(join(folder, 'db'), MIGRATIONS)).rejects.toThrow(DatabaseNewer);

@@ -4,6 +4,8 @@ import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
+import { existsSync, renameSync, rmSync } from 'node:fs';
+import { unpack } from './packed';
 import * as schema from './schema';
 
 /** Either database: the embedded one, or a PostgreSQL server. */
@@ -15,12 +17,28 @@ export interface OpenDb {
 }
 
 /**
+ * A new database, in memory or in a folder. The folder has its name only when all of it is there: a process that is killed while
+ * it is made leaves nothing that looks like one.
+ */
+async function create(folder: string | undefined, packed: string | undefined): Promise<PGlite> {
+  const loadDataDir = packed === undefined ? undefined : await unpack(packed);
+  if (folder === undefined) return PGlite.create({ loadDataDir });
+  if (existsSync(folder)) return PGlite.create({ dataDir: folder });
+  const part = `${folder}.new`;
+  rmSync(part, { recursive: true, force: true });
+  await (await PGlite.create({ dataDir: part, loadDataDir })).close();
+  renameSync(part, folder);
+  return PGlite.create({ dataDir: folder });
+}
+
+/**
  * Open (or create) the embedded database and bring its tables up to date.
  * @param folder data folder; undefined for one in memory
  * @param migrations folder with the generated SQL
+ * @param packed an empty database in one file, which a new one starts from; without it the new one is made from nothing, which takes longer
  */
-export async function openDb(folder: string | undefined, migrations: string): Promise<OpenDb> {
-  const client = await PGlite.create(folder ? { dataDir: folder } : {});
+export async function openDb(folder: string | undefined, migrations: string, packed?: string): Promise<OpenDb> {
+  const client = await create(folder, packed);
   const db = drizzle(client, { schema });
   try {
     await refuseNewer(db as unknown as Db, migrations);

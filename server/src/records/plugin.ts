@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
 import * as yup from 'yup';
+import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { valuesSchema } from '@cuadro/core/inputs/schema';
 import type { FileValue, InputSpec, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
@@ -12,15 +13,14 @@ import type { Context } from '../context';
 import { safeCell } from '../csv';
 import { AppError } from '../errors';
 import { whoOf } from '../people/guard';
-import { ID, MOST_REVISIONS } from '../http/params';
+import { merge, readPatch } from '../http/merge';
+import { ID } from '../http/params';
 import { readShop } from '../shop/store';
 import { validate } from '../validate';
 import { addRecord, getRecord, listRecords, readEvidence, removeRecord, restoreRecord, saveRecord } from './store';
 
 const who = yup.string().max(80);
-const bodyOf = (kind: RecordKind): yup.Schema =>
-  yup.object({ values: valuesSchema(kind.inputs).required(), who, revision: yup.number().integer().min(1).max(MOST_REVISIONS).optional() }).noUnknown()
-    .required();
+const bodyOf = (kind: RecordKind): yup.Schema => yup.object({ values: valuesSchema(kind.inputs).required(), who }).noUnknown().required();
 const BODIES = new Map(RECORD_KINDS.map((k) => [k.id, bodyOf(k)]));
 
 const KIND = { type: 'string', enum: RECORD_KINDS.map((k) => k.id) };
@@ -63,8 +63,8 @@ function cell(spec: InputSpec, values: Values, currency: string): string {
 /** Records of every kind: listed, added, changed on the newest revision, removed and had back, and as CSV. */
 export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): void {
   /** The values as sent, every field by its input; files have to be in the store. */
-  async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string; revision?: number }> {
-    const found = validate<{ values: Values; who?: string; revision?: number }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
+  async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string }> {
+    const found = validate<{ values: Values; who?: string }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
     const [fault] = recordFaults(recordKindOf(kind), found.values);
     if (fault) throw new AppError('RECORD_INVALID', fault.message, { field: `values.${fault.path}` });
     for (const spec of recordKindOf(kind).inputs) {
@@ -106,11 +106,19 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
     return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, whoOf(request, said));
   });
 
-  app.put<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async (request): Promise<RecordRow> => {
-    const { params, body } = request;
-    const { values, who: said, revision } = await checked(params.kind, body);
-    if ((await getRecord(db, params.id)).kind !== params.kind) throw new AppError('RECORD_NOT_FOUND');
-    return saveRecord(db, params.id, values, revision ?? 0, whoOf(request, said));
+  app.patch<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, (request): Promise<RecordRow> => {
+    const { kind, id } = request.params;
+    const { changes, who: said } = readPatch(request.body, 'RECORD_INVALID');
+    return merge<Values, RecordRow>({
+      fields: RECORD_CHANGES,
+      async read() {
+        const row = await getRecord(db, id);
+        if (row.kind !== kind) throw new AppError('RECORD_NOT_FOUND');
+        return row;
+      },
+      docOf: (r) => r.values,
+      save: async (values, { revision }) => saveRecord(db, id, (await checked(kind, { values })).values, revision, whoOf(request, said)),
+    }, changes);
   });
 
   app.delete<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params }, reply) => {

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
@@ -13,14 +13,14 @@ import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import type { RecordRow } from '@cuadro/core/records/kind';
 import { box } from '@cuadro/core/shape/testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
-import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import type { CaseList, CaseRecord, MeshRecord, RecordList, RevisionRecord, ShopRecord, SignatureRecord } from '@cuadro/core/wire';
 import { buildApp } from '../app';
-import { openDb, type OpenDb } from '../db/open';
+import type { OpenDb } from '../db/open';
 import { caseRevisions, cases, studies } from '../db/schema';
 import { openPool } from '../jobs/pool';
 import { collectMeshes } from '../meshes/collect';
 import { FolderMeshStore } from '../meshes/store';
+import { openTestDb } from '../testing/db';
 
 let folder: string;
 let open: OpenDb;
@@ -28,7 +28,7 @@ let app: FastifyInstance;
 let store: FolderMeshStore;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'cuadro-records-'));
-  open = await openDb(undefined, resolve(__dirname, '../../migrations'));
+  open = await openTestDb();
   store = new FolderMeshStore(folder);
   app = await buildApp({ db: open.db, meshes: store, pool: openPool('none') });
 }, 180_000);
@@ -38,7 +38,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true });
 });
 
-async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, payload?: unknown, type?: string) {
+async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: unknown, type?: string) {
   const r = await app.inject({
     method,
     url,
@@ -50,6 +50,15 @@ async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', url: string, p
 }
 const site = async (): Promise<string> => (await call<ShopRecord>('GET', '/api/shop')).body.siteKey;
 const newCase = async (doc = demoDoc()): Promise<CaseRecord> => (await call<CaseRecord>('POST', '/api/cases', { doc, who: 'Ada' })).body;
+/** As the page sends it: on the title as it stands. */
+async function rename(id: string, title: string, who: string): Promise<void> {
+  const { doc } = (await call<CaseRecord>('GET', `/api/cases/${id}`)).body;
+  expect((await call('PATCH', `/api/cases/${id}`, { changes: [{ path: ['title'], was: doc.title, now: title }], who })).status).toBe(200);
+}
+async function setCurrency(currency: string, who: string) {
+  const { shop } = (await call<ShopRecord>('GET', '/api/shop')).body;
+  return call<ShopRecord>('PATCH', '/api/shop', { changes: [{ path: ['currency'], was: shop.currency, now: currency }], who });
+}
 const PNG = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), Buffer.alloc(20)]);
 const putFile = (bytes: Buffer, name = 'seen.png') => call<FileValue & { code: string }>('POST', `/api/files?name=${name}`, bytes, 'application/octet-stream');
 
@@ -66,13 +75,20 @@ describe('records', () => {
       rows: [{ values: { supplier: 'Second' } }, { values: { supplier: 'Tornería Prueba' } }],
     });
     expect((await call<RecordList>('GET', `${url}&page=1&size=1`)).body).toMatchObject({ total: 2, rows: [{ values: { supplier: 'Tornería Prueba' } }] });
-    const change = (revision: number) =>
-      call<RecordRow & { code: string }>('PUT', `/api/records/quote/${first.id}`, { values: { ...QUOTE, once: 40 }, revision, who: 'Cy' });
-    expect((await change(1)).body).toMatchObject({ revision: 2, who: 'Cy', values: { once: 40 } });
-    expect(await change(1)).toMatchObject({ status: 409, body: { code: 'RECORD_CHANGED' } });
+    const change = (id: string, now: unknown) =>
+      call<RecordRow & { code: string }>('PATCH', `/api/records/quote/${first.id}`, {
+        changes: [{ path: [id], was: QUOTE[id as 'once'], now }],
+        who: 'Cy',
+      });
+    expect((await change('once', 40)).body).toMatchObject({ revision: 2, who: 'Cy', values: { once: 40 } });
+    expect(await change('once', 50)).toMatchObject({ status: 409, body: { code: 'CLASH', clashes: [{ path: ['once'], mine: 50, theirs: 40 }] } });
+    // What somebody else changed meanwhile stays.
+    expect((await change('supplier', 'Other')).body).toMatchObject({ revision: 3, values: { once: 40, supplier: 'Other' } });
+    expect(await change('supplier', QUOTE.supplier)).toMatchObject({ status: 409 });
+    expect(await change('nonsense', 1)).toMatchObject({ status: 422, body: { code: 'RECORD_INVALID' } });
     expect((await call('DELETE', `/api/records/quote/${first.id}`)).status).toBe(204);
     expect((await call<RecordList>('GET', url)).body.total).toBe(1);
-    expect((await call('POST', `/api/records/quote/${first.id}/restore`)).body).toMatchObject({ revision: 2 });
+    expect((await call('POST', `/api/records/quote/${first.id}/restore`)).body).toMatchObject({ revision: 3 });
     expect((await call<RecordList>('GET', url)).body.total).toBe(2);
     // Another case has none of them.
     expect((await call<RecordList>('GET', `/api/records/quote?case=${(await newCase()).id}`)).body.total).toBe(0);
@@ -97,7 +113,7 @@ describe('records', () => {
     expect(await call('POST', `/api/records/note?case=${id}`, { values: { text: 'x', picture: { hash: 'a'.repeat(64), name: 'x.png', size_bytes: 1 } } }))
       .toMatchObject({ status: 404, body: { code: 'FILE_NOT_FOUND' } });
     const { body: note } = await call<RecordRow>('POST', `/api/records/note?case=${id}`, { values: { text: 'x' } });
-    expect((await call('PUT', `/api/records/quote/${note.id}`, { values: QUOTE, revision: 1 })).status).toBe(404);
+    expect((await call('PATCH', `/api/records/quote/${note.id}`, { changes: [{ path: ['text'], was: 'x', now: 'y' }] })).status).toBe(404);
   });
   it('of builds keep the factor that was on their estimate, so that it is not learned twice', async () => {
     const build = (more: object) => call<RecordRow>('POST', '/api/records/build', { values: { tool: 't', process: 'sheet-cut', outcome: 'good', ...more } });
@@ -146,21 +162,20 @@ describe('files', () => {
 describe('states of a case', () => {
   it('can be read, and typing of one person without a pause is one of them', async () => {
     const made = await newCase();
-    const save = (title: string, revision: number, who: string) => call<CaseRecord>('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title }), revision, who });
-    for (const [i, title] of ['ab', 'abc', 'abcd'].entries()) await save(title, i + 1, 'Ada');
-    await save('by Bo', 4, 'Bo');
+    for (const title of ['ab', 'abc', 'abcd']) await rename(made.id, title, 'Ada');
+    await rename(made.id, 'by Bo', 'Bo');
     const list = async () => (await call<RevisionRecord[]>('GET', `/api/cases/${made.id}/revisions`)).body.map((r) => [r.revision, r.who]);
     expect(await list()).toEqual([[5, 'Bo'], [4, 'Ada'], [1, 'Ada']]);
     expect((await call<{ doc: { title: string } }>('GET', `/api/cases/${made.id}/revisions/4`)).body.doc.title).toBe('abcd');
     expect(await call('GET', `/api/cases/${made.id}/revisions/3`)).toMatchObject({ status: 404, body: { code: 'REVISION_NOT_FOUND' } });
     // After a pause it is another state.
     await open.db.update(caseRevisions).set({ at: new Date(Date.now() - 3_600_000) }).where(sql`revision = 5`);
-    await save('later', 5, 'Bo');
+    await rename(made.id, 'later', 'Bo');
     expect(await list()).toEqual([[6, 'Bo'], [5, 'Bo'], [4, 'Ada'], [1, 'Ada']]);
   });
   it('that were signed stay as they are, whoever goes on typing', async () => {
     const made = await newCase();
-    await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'signed one' }), revision: 1, who: 'Ada' });
+    await rename(made.id, 'signed one', 'Ada');
     const signed = await call<SignatureRecord>('POST', `/api/cases/${made.id}/signatures`, {
       revision: 2,
       site: await site(),
@@ -169,7 +184,7 @@ describe('states of a case', () => {
       statement: '',
     });
     expect(signed.body).toMatchObject({ engine: expect.any(String), digest: expect.stringMatching(/^[0-9a-f]{16}$/), evidence: { life: [] } });
-    await call('PUT', `/api/cases/${made.id}`, { doc: demoDoc({ title: 'after' }), revision: 2, who: 'Ada' });
+    await rename(made.id, 'after', 'Ada');
     expect((await call<{ doc: { title: string } }>('GET', `/api/cases/${made.id}/revisions/2`)).body.doc.title).toBe('signed one');
   });
   it('of an older form are brought up to date as they are read', async () => {
@@ -179,9 +194,8 @@ describe('states of a case', () => {
     expect((await call<CaseRecord>('GET', `/api/cases/${row.id}`)).body.doc).toMatchObject({ version: DOC_VERSION, title: 'From before' });
   });
   it('of the shop can be read too', async () => {
-    const { revision, shop } = (await call<ShopRecord>('GET', '/api/shop')).body;
-    const saved = (await call<ShopRecord>('PUT', '/api/shop', { shop: { ...shop, currency: 'CHF' }, revision, who: 'Ada' })).body;
-    await call('PUT', '/api/shop', { shop: DEFAULT_SHOP, revision: saved.revision, who: 'Bo' });
+    const saved = (await setCurrency('CHF', 'Ada')).body;
+    await setCurrency('EUR', 'Bo');
     expect((await call<RevisionRecord[]>('GET', '/api/shop/revisions')).body.map((r) => r.who)).toEqual(['Bo', 'Ada']);
     expect((await call<ShopRecord>('GET', `/api/shop/revisions/${saved.revision}`)).body.shop.currency).toBe('CHF');
   });
@@ -203,9 +217,8 @@ describe('studies of meshes', () => {
         .rows;
     expect(stored).not.toContain('"study"');
     // Turned another way there is no study yet.
-    const turned = (await call<CaseRecord>('PUT', `/api/cases/${made.id}`, {
-      doc: { ...made.doc, shapes: { printed: { ...ref, up: [1, 0, 0], study: undefined } } },
-      revision: 1,
+    const turned = (await call<CaseRecord>('PATCH', `/api/cases/${made.id}`, {
+      changes: [{ path: ['shapes', 'printed', 'up'], was: ref.up, now: [1, 0, 0] }, { path: ['shapes', 'printed', 'study'], derived: true }],
       who: 'x',
     })).body;
     expect(turned.doc.shapes.printed!.study).toBeUndefined();
@@ -237,13 +250,14 @@ describe('the list of cases', () => {
   });
   it('keeps a quick look as long as case and site stay as they are', async () => {
     const made = await newCase(demoDoc({ title: 'Looked at' }));
-    const { siteKey, revision, shop } = (await call<ShopRecord>('GET', '/api/shop')).body;
+    const { siteKey } = (await call<ShopRecord>('GET', '/api/shop')).body;
     const look = quickLook(made.doc, BUILT_IN_SITE);
     expect((await call('PUT', `/api/cases/${made.id}/look`, { revision: 1, site: siteKey, look })).status).toBe(204);
     const row = async () => (await call<CaseList>('GET', '/api/cases?q=looked')).body.rows[0];
     expect((await row()).look).toEqual(JSON.parse(JSON.stringify(look)));
-    await call('PUT', '/api/shop', { shop, revision, who: 'x' });
+    await setCurrency('USD', 'x');
     expect((await row()).look).toBeUndefined();
+    await setCurrency('EUR', 'x');
     expect((await call('PUT', `/api/cases/${made.id}/look`, { revision: 1, site: siteKey, look: { verdict: 'print' } })).status).toBe(422);
   });
 });

@@ -9,6 +9,7 @@ import { createHash } from 'node:crypto';
 import type { Db } from '../db/open';
 import { records } from '../db/schema';
 import { AppError } from '../errors';
+import { Overtaken } from '../http/merge';
 import { readShop } from '../shop/store';
 
 type Row = typeof records.$inferSelect;
@@ -35,14 +36,17 @@ export async function addRecord(db: Db, kind: string, caseId: string | null, val
   return toRecord(row);
 }
 
-/** @throws AppError RECORD_NOT_FOUND, RECORD_CHANGED */
+/**
+ * @throws AppError RECORD_NOT_FOUND
+ * @throws Overtaken when that revision is not the newest
+ */
 export async function saveRecord(db: Db, id: string, values: Values, revision: number, who: string): Promise<RecordRow> {
   const [row] = await db.update(records).set({ values, who, revision: revision + 1 }).where(
     and(eq(records.id, id), eq(records.revision, revision), isNull(records.removedAt)),
   ).returning();
   if (!row) {
     await getRecord(db, id);
-    throw new AppError('RECORD_CHANGED');
+    throw new Overtaken();
   }
   evidence.delete(db);
   return toRecord(row);

@@ -1,21 +1,15 @@
 import type { FastifyInstance } from 'fastify';
-import * as yup from 'yup';
+import { SHOP_CHANGES } from '@cuadro/core/document/shop-fields';
 import { shopSchema } from '@cuadro/core/document/shop-schema';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import type { RevisionRecord, ShopRecord } from '@cuadro/core/wire';
 import type { Context } from '../context';
-import { MOST_REVISIONS, params, REVISION } from '../http/params';
+import { merge, readPatch } from '../http/merge';
+import { params, REVISION } from '../http/params';
 import { whoOf } from '../people/guard';
 import { readEvidence, siteKey } from '../records/store';
 import { validate } from '../validate';
 import { getShopRevision, listShopRevisions, readShop, saveShop, type StoredShop } from './store';
-
-const writeSchema = yup.object({
-  shop: shopSchema,
-  revision: yup.number().integer().min(0).max(MOST_REVISIONS).required(),
-  who: yup.string().max(80),
-})
-  .required();
 
 /** Thousands of own materials fit. */
 const SHOP_BYTES = 24 * 1024 * 1024;
@@ -26,9 +20,15 @@ export function shopRoutes(app: FastifyInstance, { db }: Context): void {
 
   app.get('/api/shop', async (): Promise<ShopRecord> => withEvidence(await readShop(db)));
 
-  app.put<{ Body: unknown }>('/api/shop', { bodyLimit: SHOP_BYTES, config: { says: 'changed the shop' } }, async (request): Promise<ShopRecord> => {
-    const { shop, revision, who } = validate<{ shop: Shop; revision: number; who?: string }>(writeSchema, request.body, 'SHOP_INVALID');
-    return withEvidence(await saveShop(db, shop, revision, whoOf(request, who)));
+  app.patch<{ Body: unknown }>('/api/shop', { bodyLimit: SHOP_BYTES, config: { says: 'changed the shop' } }, async (request): Promise<ShopRecord> => {
+    const { changes, who } = readPatch(request.body, 'SHOP_INVALID');
+    const saved = await merge<Shop, StoredShop>({
+      fields: SHOP_CHANGES,
+      read: () => readShop(db),
+      docOf: (r) => r.shop,
+      save: (shop, { revision }) => saveShop(db, validate<Shop>(shopSchema, shop, 'SHOP_INVALID'), revision, whoOf(request, who)),
+    }, changes);
+    return withEvidence(saved);
   });
 
   app.get('/api/shop/revisions', (): Promise<RevisionRecord[]> => listShopRevisions(db));

@@ -4,6 +4,7 @@ import type { RevisionRecord } from '@cuadro/core/wire';
 import type { Db } from '../db/open';
 import { shopRevisions, shops } from '../db/schema';
 import { AppError } from '../errors';
+import { Overtaken } from '../http/merge';
 
 const ONLY = 1;
 
@@ -18,7 +19,7 @@ export async function readShop(db: Db): Promise<StoredShop> {
   return row ? { revision: row.revision, shop: row.shop } : { revision: 0, shop: DEFAULT_SHOP };
 }
 
-/** @throws AppError SHOP_CHANGED */
+/** @throws Overtaken when that revision is not the newest */
 export async function saveShop(db: Db, shop: Shop, revision: number, who: string): Promise<StoredShop> {
   const rows = revision === 0
     ? await db.insert(shops).values({ id: ONLY, shop }).onConflictDoNothing().returning({ revision: shops.revision })
@@ -27,7 +28,7 @@ export async function saveShop(db: Db, shop: Shop, revision: number, who: string
       .set({ shop, revision: revision + 1, updatedAt: new Date() })
       .where(and(eq(shops.id, ONLY), eq(shops.revision, revision)))
       .returning({ revision: shops.revision });
-  if (!rows.length) throw new AppError('SHOP_CHANGED');
+  if (!rows.length) throw new Overtaken();
   await db.insert(shopRevisions).values({ revision: rows[0].revision, shop, who });
   return { revision: rows[0].revision, shop };
 }

@@ -1,14 +1,14 @@
 import type { FastifyInstance } from 'fastify';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { buildApp } from '../app';
 import type { Context } from '../context';
-import { type OpenDb, openDb } from '../db/open';
+import type { OpenDb } from '../db/open';
 import { openPool } from '../jobs/pool';
 import { FolderMeshStore } from '../meshes/store';
+import { openTestDb } from './db';
 
-export const MIGRATIONS = resolve(__dirname, '../../migrations');
 export const HOST = { host: '127.0.0.1:4300' };
 
 export interface Answer<T> {
@@ -31,7 +31,7 @@ export function testApp(more: (open: OpenDb, folder: string) => Partial<Context>
   const it = {} as TestApp;
   beforeAll(async () => {
     it.folder = mkdtempSync(join(tmpdir(), 'cuadro-server-'));
-    it.open = await openDb(undefined, MIGRATIONS);
+    it.open = await openTestDb();
     it.store = new FolderMeshStore(it.folder);
     it.app = await buildApp({ db: it.open.db, meshes: it.store, pool: openPool('none'), ...(await more(it.open, it.folder)) });
   }, 180_000);

@@ -1,7 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { join } from 'node:path';
+import { copyFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { PACKED } from '../db/packed';
 import { bundled } from './bundled';
+import { packed } from './db';
 
 export interface Served {
   child: ChildProcess;
@@ -18,6 +21,7 @@ export function serverProcesses(): {
   kill(child: ChildProcess, signal: NodeJS.Signals): Promise<void>;
 } {
   const main = join(bundled('serve', ['server/src/main.ts', 'server/src/jobs/worker.ts']), 'main.mjs');
+  beforeAll(async () => copyFileSync(await packed(), join(dirname(main), PACKED)), 60_000);
   const running = new Set<ChildProcess>();
   afterAll(() => {
     for (const c of running) c.kill('SIGKILL');

@@ -6,7 +6,8 @@ import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord } from '@cuadro/core/wire';
-import { CaseStore, type SaveState } from '../data/case-store';
+import { CaseStore } from '../data/case-store';
+import type { SaveState } from '../data/edited';
 import { ComputeService } from '../data/compute.service';
 import { CasePage } from './case-page';
 

@@ -1,35 +1,27 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { formatDate } from '@cuadro/core/quantity/date';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { familyOf } from '@cuadro/core/need/families';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
-import { CaseStore, type SaveState } from '../data/case-store';
+import { CaseStore } from '../data/case-store';
+import { NOT_STORED, SAVE_WORDS } from '../data/edited';
 import { MarginService } from '../data/margin.service';
 import { SessionService } from '../data/session.service';
 import { ShopService } from '../data/shop.service';
+import { EditNotices } from '../shared/edit-notices';
+import { UndoButtons } from '../shared/undo-buttons';
 import { WorkingMargin } from '../shared/working-margin';
 
 type Fullness = 'empty' | 'partial' | 'done' | 'later';
-
-const SAVE_WORDS: Record<SaveState, string> = {
-  saved: 'saved',
-  saving: 'saving …',
-  unsaved: 'not yet saved',
-  offline: 'kept in this browser',
-  refused: 'not saved',
-  conflict: 'changed elsewhere',
-};
 
 /** One case: its title block, the strip of steps, the step at hand, and the margin. */
 @Component({
   selector: 'cu-case-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatButtonModule, MatProgressBarModule, WorkingMargin],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, EditNotices, MatProgressBarModule, UndoButtons, WorkingMargin],
   providers: [CaseStore],
   templateUrl: './case-page.html',
   styleUrl: './case-page.scss',
@@ -49,14 +41,7 @@ export class CasePage {
     const v = this.store.view()?.verdict;
     return v && VERDICTS[v.kind];
   });
-  /** Each field as it was chosen. */
-  protected settle(event: Event): void {
-    event.preventDefault();
-    const chosen = new FormData(event.target as HTMLFormElement);
-    this.store.settle((field) => (chosen.get(field) === 'mine' ? 'mine' : 'theirs'));
-  }
-
-  protected readonly theirsAt = computed(() => formatDate(this.store.theirs()?.updatedAt.slice(0, 16) ?? ''));
+  protected readonly notStored = computed(() => NOT_STORED.has(this.store.saveState()));
 
   private readonly need = computed(() => factsOf(this.store.doc()!, this.shops.site()).need);
   protected readonly gaps = computed(() =>
@@ -93,7 +78,6 @@ export class CasePage {
   }
 
   protected key(event: KeyboardEvent): void {
-    const typing = (event.target as HTMLElement).matches('input, textarea');
     if (event.altKey && event.code.startsWith('Digit')) {
       const step = this.steps()[Number(event.code.slice(5)) - 1];
       if (step) {
@@ -103,12 +87,6 @@ export class CasePage {
     } else if (event.altKey && event.code === 'KeyM') {
       event.preventDefault();
       document.getElementById('margin')?.focus();
-    } else if ((event.ctrlKey || event.metaKey) && !typing && event.key.toLowerCase() === 'z' && !event.shiftKey) {
-      event.preventDefault();
-      this.store.undo();
-    } else if ((event.ctrlKey || event.metaKey) && !typing && (event.key.toLowerCase() === 'y' || (event.shiftKey && event.key.toLowerCase() === 'z'))) {
-      event.preventDefault();
-      this.store.redo();
     }
   }
 }

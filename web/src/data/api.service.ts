@@ -10,11 +10,11 @@ import type {
   ApiError,
   CaseList,
   CaseListQuery,
-  CasePatch,
   CaseRecord,
   LookWrite,
   MeshRecord,
   ModelRecord,
+  Patch,
   RecordList,
   RevisionRecord,
   ShopRecord,
@@ -30,7 +30,7 @@ export class RequestFault extends Error {
     readonly code: string,
     readonly offline: boolean,
     readonly field?: string,
-    readonly current?: CaseRecord,
+    readonly current?: unknown,
     readonly clashes?: readonly Clash[],
   ) {
     super(message);
@@ -70,7 +70,7 @@ export class ApiService {
   keepLook = (id: string, write: LookWrite): Observable<void> => this.http.put<void>(`/api/cases/${id}/look`, write).pipe(catchError(toFault));
   case = (id: string): Observable<CaseRecord> => this.http.get<CaseRecord>(`/api/cases/${id}`).pipe(catchError(toFault));
   create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
-  patch = (id: string, patch: CasePatch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
+  patch = (id: string, patch: Patch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
   /** Keep a case to an area of the plant; null opens it to all. */
   share = (id: string, area: string | null): Observable<void> => this.http.put<void>(`/api/cases/${id}/area`, { area }).pipe(catchError(toFault));
   remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
@@ -82,8 +82,7 @@ export class ApiService {
   sign = (id: string, request: SignRequest): Observable<SignatureRecord> =>
     this.http.post<SignatureRecord>(`/api/cases/${id}/signatures`, request).pipe(catchError(toFault));
   shop = (): Observable<ShopRecord> => this.http.get<ShopRecord>('/api/shop').pipe(catchError(toFault));
-  saveShop = (shop: Shop, revision: number, who: string): Observable<ShopRecord> =>
-    this.http.put<ShopRecord>('/api/shop', { shop, revision, who }).pipe(catchError(toFault));
+  patchShop = (patch: Patch): Observable<ShopRecord> => this.http.patch<ShopRecord>('/api/shop', patch).pipe(catchError(toFault));
   shopRevisions = (): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>('/api/shop/revisions').pipe(catchError(toFault));
   shopRevision = (revision: number): Observable<{ revision: number; shop: Shop }> =>
     this.http.get<{ revision: number; shop: Shop }>(`/api/shop/revisions/${revision}`).pipe(catchError(toFault));
@@ -91,8 +90,8 @@ export class ApiService {
     this.http.get<RecordList>(`/api/records/${kind}`, { params: { ...(caseId && { case: caseId }), page, size } }).pipe(catchError(toFault));
   addRecord = (kind: string, caseId: string | undefined, values: Values, who: string): Observable<RecordRow> =>
     this.http.post<RecordRow>(`/api/records/${kind}`, { values, who }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));
-  saveRecord = (kind: string, id: string, values: Values, revision: number, who: string): Observable<RecordRow> =>
-    this.http.put<RecordRow>(`/api/records/${kind}/${id}`, { values, revision, who }).pipe(catchError(toFault));
+  patchRecord = (kind: string, id: string, patch: Patch): Observable<RecordRow> =>
+    this.http.patch<RecordRow>(`/api/records/${kind}/${id}`, patch).pipe(catchError(toFault));
   removeRecord = (kind: string, id: string): Observable<void> => this.http.delete<void>(`/api/records/${kind}/${id}`).pipe(catchError(toFault));
   restoreRecord = (kind: string, id: string): Observable<RecordRow> =>
     this.http.post<RecordRow>(`/api/records/${kind}/${id}/restore`, null).pipe(catchError(toFault));

@@ -7,8 +7,9 @@ import type { CaseDoc } from '@cuadro/core/case/types';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
 import { demoDoc } from '@cuadro/core/case/testing';
-import { applyChanges, type FieldChange } from '@cuadro/core/document/changes';
-import type { CasePatch, CaseRecord } from '@cuadro/core/wire';
+import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
+import type { FieldChange } from '@cuadro/core/document/changes';
+import type { CaseRecord, Patch } from '@cuadro/core/wire';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ApiService, RequestFault } from './api.service';
 import { CaseStore } from './case-store';
@@ -17,16 +18,6 @@ import { DRAFTS } from './drafts';
 import { MemoryDrafts } from './drafts-testing';
 import { SessionService } from './session.service';
 import { THIS_TAB } from './tabs';
-
-class SilentChannel {
-  onmessage: unknown = null;
-  postMessage(): void {
-    // Nobody else is there.
-  }
-  close(): void {
-    // Nothing to close.
-  }
-}
 
 interface Write {
   revision: number;
@@ -63,10 +54,10 @@ function setUp(
         useValue: {
           case: () => of(stored),
           shop: () => of({ revision: 1, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE, siteKey: '1' }),
-          patch: (_: string, { changes }: CasePatch) => {
-            const w = { revision: held.revision, doc: applyChanges(held.doc, changes).doc, changes };
+          patch: (_: string, { changes }: Patch) => {
+            const w = { revision: held.revision, doc: CASE_CHANGES.apply(held.doc, changes).doc, changes };
             writes.push(w);
-            return save(w).pipe(tap({ next: (r) => (held = r), error: (e: RequestFault) => (held = e.current ?? held) }));
+            return save(w).pipe(tap({ next: (r) => (held = r), error: (e: RequestFault) => (held = (e.current as CaseRecord | undefined) ?? held) }));
           },
         },
       },
@@ -80,7 +71,6 @@ function setUp(
 let drafts: MemoryDrafts;
 beforeEach(() => {
   drafts = new MemoryDrafts();
-  (globalThis as { BroadcastChannel: unknown }).BroadcastChannel = SilentChannel;
   localStorage.clear();
   sessionStorage.clear();
   jest.useFakeTimers();
@@ -142,16 +132,17 @@ describe('the open case', () => {
     await store.open('c1');
     store.edit((d) => ({ ...d, title: 'kept' }));
     await wait(1000);
-    expect([store.saveState(), (await drafts.all()).map((d) => [d.caseId, d.tab, d.doc.title])]).toEqual(['offline', [['c1', THIS_TAB, 'kept']]]);
+    expect([store.saveState(), (await drafts.all()).map((d) => [d.of, d.tab, d.title])]).toEqual(['offline', [['c1', THIS_TAB, 'kept']]]);
     gone = false;
     await wait(5000);
     expect([store.saveState(), writes.length >= 2]).toEqual(['saved', true]);
 
     await drafts.keep({
-      caseId: 'c1',
+      of: 'c1',
       tab: 'before the reload',
       who: '',
       at: 1,
+      title: 'from before the reload',
       doc: demoDoc({ title: 'from before the reload' }),
       changes: [{ path: ['title'], was: 'Test jig', now: 'from before the reload' }],
     });
@@ -179,7 +170,7 @@ describe('the open case', () => {
     const { store, writes } = setUp((w) => {
       if (!first) return of({ ...record(8), doc: w.doc });
       first = false;
-      return throwError(() => new RequestFault('changed', 'CASE_CLASH', false, undefined, theirs));
+      return throwError(() => new RequestFault('changed', 'CLASH', false, undefined, theirs));
     }, base);
     await store.open('c1');
     store.edit((d) => ({ ...d, title: 'mine', place: 'my place', start: '2027-02-03' }));

@@ -7,11 +7,11 @@ export class MemoryDrafts implements Drafts {
   full = false;
 
   async keep(draft: Draft): Promise<boolean> {
-    if (!this.full) this.rows.set(draft.caseId + draft.tab, draft);
+    if (!this.full) this.rows.set(draft.of + draft.tab, draft);
     return !this.full;
   }
-  async drop(caseId: string, tab: string): Promise<void> {
-    this.rows.delete(caseId + tab);
+  async drop(of: string, tab: string): Promise<void> {
+    this.rows.delete(of + tab);
   }
   async all(): Promise<Draft[]> {
     return [...this.rows.values()].sort((a, b) => a.at - b.at);

@@ -1,16 +1,16 @@
 import 'fake-indexeddb/auto';
-import { demoDoc } from '@cuadro/core/case/testing';
 import { BrowserDrafts, type Draft, together } from './drafts';
 
 // What the stand-in for the browser's database waits with, and what it copies by.
 globalThis.structuredClone ??= (<T>(x: T): T => JSON.parse(JSON.stringify(x)) as T) as typeof structuredClone;
 
 const draft = (tab: string, at: number, now = tab): Draft => ({
-  caseId: 'c1',
+  of: 'c1',
+  title: now,
   tab,
   who: 'Ada',
   at,
-  doc: demoDoc({ title: now }),
+  doc: {},
   changes: [{ path: ['title'], was: 'Test jig', now }],
 });
 
@@ -18,14 +18,14 @@ describe('unsent edits in the browser', () => {
   beforeEach(async () => {
     localStorage.clear();
     const drafts = new BrowserDrafts();
-    for (const d of await drafts.all()) await drafts.drop(d.caseId, d.tab);
+    for (const d of await drafts.all()) await drafts.drop(d.of, d.tab);
   });
   it('are kept by case and tab, so that none overwrites another, and dropped one by one', async () => {
     const drafts = new BrowserDrafts();
     expect(await drafts.keep(draft('b', 2))).toBe(true);
     await drafts.keep(draft('a', 1));
     await drafts.keep(draft('b', 3, 'again'));
-    expect((await new BrowserDrafts().all()).map((d) => [d.tab, d.doc.title])).toEqual([['a', 'a'], ['b', 'again']]);
+    expect((await new BrowserDrafts().all()).map((d) => [d.tab, d.title])).toEqual([['a', 'a'], ['b', 'again']]);
     await drafts.drop('c1', 'a');
     expect((await drafts.all()).map((d) => d.tab)).toEqual(['b']);
   });

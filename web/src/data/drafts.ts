@@ -1,19 +1,23 @@
 import { InjectionToken } from '@angular/core';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { CaseDoc } from '@cuadro/core/case/types';
 import type { FieldChange } from '@cuadro/core/document/changes';
 import { kept } from './kept';
 
-/** Edits of a case made in one tab that the server has not yet acknowledged. */
+/** What edits of the shop are kept by, where those of a case are kept by its id. */
+export const SHOP = 'shop';
+
+/** Edits of a case or of the shop, made in one tab, that the server has not yet acknowledged. */
 export interface Draft {
-  caseId: string;
+  /** Id of the case, or SHOP. */
+  of: string;
+  title: string;
   tab: string;
   /** Whose they are: where people sign in, nobody else sends them. */
   who: string;
   /** Field by field, from what the server acknowledged last. */
   changes: FieldChange[];
   /** The document with them, for a page without the server. */
-  doc: CaseDoc;
+  doc: unknown;
   at: number;
   /** Why the server did not take them. They are kept until somebody opens the case, or throws them away. */
   refused?: string;
@@ -23,7 +27,7 @@ export interface Draft {
 export interface Drafts {
   /** @returns whether it is kept: a browser may be full, or may keep nothing at all */
   keep(draft: Draft): Promise<boolean>;
-  drop(caseId: string, tab: string): Promise<void>;
+  drop(of: string, tab: string): Promise<void>;
   /** All there are, the oldest first. */
   all(): Promise<Draft[]>;
   /** The page is being left this very moment: what is written now has to be there at once. */
@@ -32,7 +36,7 @@ export interface Drafts {
 export const DRAFTS = new InjectionToken<Drafts>('drafts', { providedIn: 'root', factory: () => new BrowserDrafts() });
 
 interface Shelf extends DBSchema {
-  edits: { key: [caseId: string, tab: string]; value: Draft };
+  drafts: { key: [of: string, tab: string]; value: Draft };
 }
 
 const LEFT = 'cuadro.left.';
@@ -44,7 +48,7 @@ export class BrowserDrafts implements Drafts {
   private open(): Promise<IDBPDatabase<Shelf>> {
     // It may throw at once where site data are blocked.
     this.opened ??= Promise.resolve().then(() =>
-      openDB<Shelf>('cuadro', 1, { upgrade: (db) => void db.createObjectStore('edits', { keyPath: ['caseId', 'tab'] }) })
+      openDB<Shelf>('cuadro', 2, { upgrade: (db) => void db.createObjectStore('drafts', { keyPath: ['of', 'tab'] }) })
     );
     // A browser that keeps nothing now may do so later.
     this.opened.catch(() => (this.opened = undefined));
@@ -53,31 +57,31 @@ export class BrowserDrafts implements Drafts {
 
   async keep(draft: Draft): Promise<boolean> {
     try {
-      await (await this.open()).put('edits', draft);
-      kept.drop(LEFT + draft.caseId + draft.tab);
+      await (await this.open()).put('drafts', draft);
+      kept.drop(LEFT + draft.of + draft.tab);
       return true;
     } catch {
       return false;
     }
   }
 
-  async drop(caseId: string, tab: string): Promise<void> {
-    kept.drop(LEFT + caseId + tab);
-    await this.open().then((db) => db.delete('edits', [caseId, tab])).catch(() => undefined);
+  async drop(of: string, tab: string): Promise<void> {
+    kept.drop(LEFT + of + tab);
+    await this.open().then((db) => db.delete('drafts', [of, tab])).catch(() => undefined);
   }
 
   async all(): Promise<Draft[]> {
     try {
       const db = await this.open();
       for (const draft of left()) await this.keep(draft);
-      return (await db.getAll('edits')).sort((a, b) => a.at - b.at);
+      return (await db.getAll('drafts')).sort((a, b) => a.at - b.at);
     } catch {
       return left();
     }
   }
 
   leave(draft: Draft): void {
-    kept.write(LEFT + draft.caseId + draft.tab, JSON.stringify(draft));
+    kept.write(LEFT + draft.of + draft.tab, JSON.stringify(draft));
   }
 }
 

@@ -1,7 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { of, throwError } from 'rxjs';
-import { demoDoc } from '@cuadro/core/case/testing';
-import type { CasePatch, CaseRecord } from '@cuadro/core/wire';
+import type { CaseRecord, Patch } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
 import { type Draft, DRAFTS } from './drafts';
 import { MemoryDrafts } from './drafts-testing';
@@ -9,12 +8,13 @@ import { OutboxService } from './outbox.service';
 import { SessionService } from './session.service';
 import { THIS_TAB } from './tabs';
 
-const draft = (caseId: string, tab = 'closed', now = caseId): Draft => ({
-  caseId,
+const draft = (of: string, tab = 'closed', now = of): Draft => ({
+  of,
+  title: now,
   tab,
   who: 'Ada',
   at: 1,
-  doc: demoDoc({ title: now }),
+  doc: {},
   changes: [{ path: ['title'], was: 'Test jig', now }],
 });
 
@@ -28,7 +28,7 @@ function setUp(answer: (id: string) => ReturnType<ApiService['patch']> = () => o
     }, {
       provide: ApiService,
       useValue: {
-        patch(id: string, { changes }: CasePatch) {
+        patch(id: string, { changes }: Patch) {
           sent.push(`${id} ${String(changes[0].now)}`);
           return answer(id);
         },
@@ -79,7 +79,7 @@ describe('edits that wait', () => {
     expect(await outbox.take('a')).toEqual([]);
     outbox.start();
     await wait(100);
-    expect([sent, (await drafts.all()).map((d) => d.caseId)]).toEqual([['b b'], ['a']]);
+    expect([sent, (await drafts.all()).map((d) => d.of)]).toEqual([['b b'], ['a']]);
   });
   it('that the server does not take are kept, named, and thrown away only when somebody says so', async () => {
     const { drafts, sent, outbox } = setUp((

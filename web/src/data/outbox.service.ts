@@ -1,8 +1,10 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import { toSend } from '@cuadro/core/document/changes';
+import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
+import { SHOP_CHANGES } from '@cuadro/core/document/shop-fields';
+import type { Patch } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
-import { type Draft, DRAFTS } from './drafts';
+import { type Draft, DRAFTS, SHOP } from './drafts';
 import { SessionService } from './session.service';
 import { SettingsService } from './settings.service';
 import { alone, otherTabs, THIS_TAB } from './tabs';
@@ -33,25 +35,28 @@ export class OutboxService {
     void this.round();
   }
 
-  /** A page shows this case and sends its edits by itself. @returns the edits that were left for it, of this and of closed tabs */
-  async take(caseId: string): Promise<Draft[]> {
-    this.open.add(caseId);
+  /** A page shows this case, or the shop, and sends its edits by itself. @returns the edits that were left for it, of this and of closed tabs */
+  async take(of: string): Promise<Draft[]> {
+    this.open.add(of);
     await this.session.ready;
     const alive = await otherTabs();
-    return (await this.drafts.all()).filter((d) => d.caseId === caseId && !alive.has(d.tab) && this.isOurs(d));
+    return (await this.drafts.all()).filter((d) => d.of === of && !alive.has(d.tab) && this.isOurs(d));
   }
 
   /** The page of a case is left. */
-  leave(caseId: string): void {
-    this.open.delete(caseId);
+  leave(of: string): void {
+    this.open.delete(of);
     this.later();
   }
 
   /** Throw edits away that the server does not take. */
   async discard(draft: Draft): Promise<void> {
-    await this.drafts.drop(draft.caseId, draft.tab);
+    await this.drafts.drop(draft.of, draft.tab);
     await this.look();
   }
+
+  /** Where edits that were refused can be looked at. */
+  pageOf = (draft: Draft): string[] => (draft.of === SHOP ? ['/shop'] : ['/case', draft.of]);
 
   /** On a browser that several people sign in on, each sends their own. */
   private isOurs({ who }: Draft): boolean {
@@ -67,7 +72,7 @@ export class OutboxService {
   private async look(): Promise<readonly Draft[]> {
     await this.session.ready;
     const alive = await otherTabs();
-    const mine = (await this.drafts.all()).filter((d) => this.isOurs(d) && !alive.has(d.tab) && !(d.tab === THIS_TAB && this.open.has(d.caseId)));
+    const mine = (await this.drafts.all()).filter((d) => this.isOurs(d) && !alive.has(d.tab) && !(d.tab === THIS_TAB && this.open.has(d.of)));
     this.found.set(mine);
     return mine;
   }
@@ -85,12 +90,14 @@ export class OutboxService {
   /** @returns false when the server does not answer */
   private async send(draft: Draft): Promise<boolean> {
     try {
-      await firstValueFrom(this.api.patch(draft.caseId, { changes: toSend(draft.changes), who: this.settings.who() || 'local user' }));
-      await this.drafts.drop(draft.caseId, draft.tab);
+      const fields = draft.of === SHOP ? SHOP_CHANGES : CASE_CHANGES;
+      const patch: Patch = { changes: fields.toSend(draft.changes), who: this.settings.who() || 'local user' };
+      await firstValueFrom<unknown>(draft.of === SHOP ? this.api.patchShop(patch) : this.api.patch(draft.of, patch));
+      await this.drafts.drop(draft.of, draft.tab);
     } catch (e) {
       if (!(e instanceof RequestFault)) throw e;
       if (e.offline || e.code === 'SIGN_IN_NEEDED') return false;
-      // A clash is settled where both values can be seen: on the page of the case.
+      // A clash is settled where both values can be seen: on its page.
       await this.drafts.keep({ ...draft, refused: e.current ? 'Somebody else changed the same fields: open it and choose.' : e.message });
     }
     return true;

@@ -8,7 +8,7 @@ import type { Values } from '@cuadro/core/inputs/spec';
 import type { Evidence } from '@cuadro/core/records/evidence';
 import type { RecordRow } from '@cuadro/core/records/kind';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
-import { ApiService } from '../data/api.service';
+import { ApiService, RequestFault } from '../data/api.service';
 import { CaseStore } from '../data/case-store';
 import { ComputeService } from '../data/compute.service';
 import { PapersStep } from '../case/papers/papers-step';
@@ -36,7 +36,7 @@ function api(rows: RecordRow[], more: object = {}) {
     value: {
       records: () => of({ total: rows.length, rows }),
       addRecord: keep('add', row({})),
-      saveRecord: keep('save', row({})),
+      patchRecord: keep('patch', row({})),
       removeRecord: keep('remove', undefined),
       restoreRecord: keep('restore', row({})),
       revisions: () => of([{ revision: 5, at: '2026-11-25T10:00:00Z', who: 'Bo' }, { revision: 2, at: '2026-11-20T10:00:00Z', who: 'Ada' }]),
@@ -56,7 +56,7 @@ function provide(server: ReturnType<typeof api>, evidence: Evidence = BUILT_IN_S
         shop: () => site.shop,
         site: () => site,
         load: async () => undefined,
-        reload,
+        follow: reload,
       },
     }],
   });
@@ -119,8 +119,30 @@ describe('records of any kind', () => {
     }, 'local user']);
     expect(el.querySelector('form')).toBeNull();
   });
-  it('are changed on the revision that was shown, and keep what was typed when that fails', async () => {
-    const server = api([row(QUOTE)], { saveRecord: () => throwError(() => new Error('Somebody else changed this record.')) });
+  it('are changed answer by answer; what somebody else answered meanwhile is named, and saving again goes over it', async () => {
+    const theirs = { ...row({ ...QUOTE, once: 90, supplier: 'Far' }), revision: 4, who: 'Cy' };
+    const clash = new RequestFault('Changed.', 'CLASH', false, undefined, theirs, [{ path: ['once'], mine: 75, theirs: 90 }]);
+    let first = true;
+    const sent: unknown[] = [];
+    const patchRecord = (kind: string, id: string, patch: unknown) => {
+      sent.push([kind, id, patch]);
+      const answer = first ? throwError(() => clash) : of(theirs);
+      first = false;
+      return answer;
+    };
+    const { press, type, send, el } = await records('quote', api([row(QUOTE)], { patchRecord }));
+    await press(/^Change Tornería Prueba$/);
+    await type('One-off charge', '75');
+    await send();
+    expect(el.querySelector('form [role=alert]')!.textContent).toContain('Cy changed the same meanwhile, to One-off charge: 90');
+    const field = (label: string) => el.querySelector<HTMLInputElement>(`[aria-label="${label}"]`)!.value;
+    expect([field('One-off charge'), field('Supplier')]).toEqual(['75', 'Far']);
+    await send();
+    expect(sent).toEqual([0, 90].map((was) => ['quote', 'r1', { changes: [{ path: ['once'], was, now: 75 }], who: 'local user' }]));
+    expect(el.querySelector('form')).toBeNull();
+  });
+  it('keep what was typed when storing fails', async () => {
+    const server = api([row(QUOTE)], { patchRecord: () => throwError(() => new Error('Somebody else changed this record.')) });
     const { press, type, send, el } = await records('quote', server);
     await press(/^Change Tornería Prueba$/);
     await type('One-off charge', '75');

@@ -7,7 +7,9 @@ import type { FileValue, InputSpec, InputValue, Values } from '@cuadro/core/inpu
 import { inputText } from '@cuadro/core/inputs/text';
 import { recordKindOf } from '@cuadro/core/records/kinds';
 import { recordFaults, type RecordRow } from '@cuadro/core/records/kind';
-import { ApiService } from '../data/api.service';
+import { type Clash, type FieldChange, settled } from '@cuadro/core/document/changes';
+import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
+import { ApiService, RequestFault } from '../data/api.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { InputForm } from '../shared/inputs/input-form';
@@ -133,15 +135,31 @@ export class RecordsView {
     this.problem.set('');
     try {
       const who = this.settings.who() || 'local user';
-      if (draft.row) await firstValueFrom(this.api.saveRecord(this.kind(), draft.row.id, values, draft.row.revision, who));
-      else await firstValueFrom(this.api.addRecord(this.kind(), this.caseId(), values, who));
+      if (draft.row) {
+        const changes = RECORD_CHANGES.between(draft.row.values, values);
+        if (changes.length) await firstValueFrom(this.api.patchRecord(this.kind(), draft.row.id, { changes, who }));
+      } else await firstValueFrom(this.api.addRecord(this.kind(), this.caseId(), values, who));
       this.draft.set(undefined);
       await this.changed();
     } catch (e) {
-      this.problem.set(e instanceof Error ? e.message : String(e));
+      if (e instanceof RequestFault && e.clashes?.length && draft.row)
+        this.clash(e.current as RecordRow, RECORD_CHANGES.between(draft.row.values, values), e.clashes);
+      else this.problem.set(e instanceof Error ? e.message : String(e));
     } finally {
       this.busy.set(false);
     }
+  }
+
+  /** Somebody else answered the same questions: theirs are named, all else is merged, and saving again puts what stands in the form over them. */
+  private clash(theirs: RecordRow, changes: FieldChange[], clashes: readonly Clash[]): void {
+    const values = RECORD_CHANGES.apply(theirs.values, settled(changes, clashes, () => true)).doc;
+    this.draft.set({ row: theirs, values });
+    const said = this.spec().inputs.filter((i) => clashes.some((c) => c.path[0] === i.id)).map((i) =>
+      `${i.label}: ${theirs.values[i.id] === undefined ? 'nothing' : this.text(i, theirs.values)}`
+    );
+    this.problem.set(
+      `${theirs.who} changed the same meanwhile, to ${said.join('; ')}. Type that where it is to stay; saving again puts what stands here over it.`,
+    );
   }
 
   protected async remove(row: RecordRow): Promise<void> {
@@ -164,7 +182,7 @@ export class RecordsView {
   private async changed(): Promise<void> {
     await this.load();
     // What the records say may have moved estimates.
-    if (this.spec().summarise) await this.shops.reload();
+    if (this.spec().summarise) await this.shops.follow();
   }
 
   protected async load(): Promise<void> {

@@ -19,7 +19,7 @@ import { MatButtonModule } from '@angular/material/button';
       <dl>
         <dt>?</dt><dd>this page</dd>
         <dt>Alt + 1 … 8</dt><dd>in a case: Need, Shape, Plan, Routes, Sheet, Verdict, Proof, Papers</dd>
-        <dt>Ctrl + Z, Ctrl + Y</dt><dd>in a case: take back, bring back</dd>
+        <dt>Ctrl + Z, Ctrl + Y</dt><dd>in a case, the shop, the shelf: undo, redo</dd>
         <dt>Enter on a dotted figure</dt><dd>open its working in the margin</dd>
         <dt>Alt + M</dt><dd>go to the margin</dd>
         <dt>Arrow keys on the part</dt><dd>turn it; + and − bring it nearer and further; F fits it</dd>

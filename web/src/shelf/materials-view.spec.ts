@@ -29,7 +29,7 @@ function setUp(refuse?: string) {
   const hot = demoDoc({ title: 'Hot one', need: { serviceTemp: { level: 'must', value: 150, from: '' } } });
   TestBed.configureTestingModule({
     providers: [
-      { provide: ShopService, useValue: { currency: () => 'EUR', shop, save } },
+      { provide: ShopService, useValue: { currency: () => 'EUR', shop, store: save } },
       { provide: ComputeService, useValue: {} },
       { provide: ApiService, useValue: { cases: () => of({ total: 1, rows: [{ id: 'hot', title: 'Hot one' }] }), case: () => of({ doc: hot }) } },
     ],

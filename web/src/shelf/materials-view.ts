@@ -224,11 +224,11 @@ export class MaterialsView {
     );
   }
 
-  private async save(shop: Parameters<ShopService['save']>[0], says: string): Promise<boolean> {
+  private async save(shop: Parameters<ShopService['store']>[0], says: string): Promise<boolean> {
     this.problem.set('');
     this.done.set('');
     try {
-      await this.shops.save(shop);
+      await this.shops.store(shop);
       this.done.set(says);
       return true;
     } catch (e) {

@@ -18,7 +18,10 @@ function open(tab: string) {
     providers: [
       { provide: ComputeService, useValue: {} },
       { provide: ApiService, useValue: { cases: () => NEVER } },
-      { provide: ShopService, useValue: { currency: () => shop().currency, shop, load: async () => undefined } },
+      {
+        provide: ShopService,
+        useValue: { currency: () => shop().currency, shop, load: async () => undefined, theirs: () => undefined, canUndo: () => false, canRedo: () => false },
+      },
     ],
   });
   const fixture = TestBed.createComponent(ShelfPage);

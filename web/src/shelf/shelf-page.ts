@@ -11,6 +11,8 @@ import { SHOP_FIGURES } from '@cuadro/core/shelf/shop';
 import type { Entry } from '@cuadro/core/worksheet/types';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
+import { EditNotices } from '../shared/edit-notices';
+import { UndoButtons } from '../shared/undo-buttons';
 import { WorkingMargin } from '../shared/working-margin';
 import { MaterialsView } from './materials-view';
 
@@ -24,13 +26,13 @@ type Tab = 'materials' | 'processes' | 'parts' | 'views';
 @Component({
   selector: 'cu-shelf-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MaterialsView, WorkingMargin],
+  imports: [EditNotices, MaterialsView, UndoButtons, WorkingMargin],
   templateUrl: './shelf-page.html',
   styleUrl: './shelf-page.scss',
 })
 export class ShelfPage {
   private readonly margin = inject(MarginService);
-  private readonly shops = inject(ShopService);
+  protected readonly shops = inject(ShopService);
   protected readonly tabs: readonly { id: Tab; label: string }[] = [
     { id: 'materials', label: 'Materials' },
     { id: 'processes', label: 'Processes' },

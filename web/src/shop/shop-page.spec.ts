@@ -2,23 +2,44 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { PROCESSES } from '@cuadro/core/process/processes';
 import { DEFAULT_SHOP, SHOP_FIGURES, type Shop, SUPPLIER_CALENDAR } from '@cuadro/core/shelf/shop';
+import { SHOP_CHANGES } from '@cuadro/core/document/shop-fields';
+import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
+import type { Patch, ShopRecord } from '@cuadro/core/wire';
+import { of, throwError } from 'rxjs';
+import { ApiService, RequestFault } from '../data/api.service';
 import { ComputeService } from '../data/compute.service';
+import { DRAFTS } from '../data/drafts';
+import { MemoryDrafts } from '../data/drafts-testing';
+import { SessionService } from '../data/session.service';
 import { ShopService } from '../data/shop.service';
 import { ShopPage } from './shop-page';
 
 const LABOUR = SHOP_FIGURES.find((f) => f.id === 'labour_rate')!;
 
-function setUp(save?: (s: Shop) => Promise<void>) {
-  const shop = signal<Shop>(DEFAULT_SHOP);
+/** @param gone the server does not answer changes */
+async function setUp(gone: () => boolean = () => false) {
+  const held = signal<ShopRecord>({ revision: 1, shop: DEFAULT_SHOP, evidence: NO_EVIDENCE, siteKey: '1' });
   TestBed.configureTestingModule({
     providers: [
       { provide: ComputeService, useValue: {} },
+      { provide: DRAFTS, useValue: new MemoryDrafts() },
+      { provide: SessionService, useValue: { ready: Promise.resolve(), accounts: () => false } },
       {
-        provide: ShopService,
-        useValue: { shop, currency: () => shop().currency, load: async () => undefined, save: save ?? (async (s: Shop) => shop.set(s)) },
+        provide: ApiService,
+        useValue: {
+          shop: () => of(held()),
+          patchShop: ({ changes }: Patch) => {
+            if (gone()) return throwError(() => new RequestFault('The server does not answer.', 'OFFLINE', true));
+            const { clashes } = SHOP_CHANGES.apply(held().shop, changes);
+            if (clashes.length) return throwError(() => new RequestFault('Changed elsewhere.', 'CLASH', false, undefined, held(), clashes));
+            held.update((h) => ({ ...h, revision: h.revision + 1, shop: SHOP_CHANGES.apply(h.shop, changes).doc }));
+            return of(held());
+          },
+        },
       },
     ],
   });
+  await TestBed.inject(ShopService).load();
   const fixture = TestBed.createComponent(ShopPage);
   fixture.detectChanges();
   const el = fixture.nativeElement as HTMLElement;
@@ -35,90 +56,131 @@ function setUp(save?: (s: Shop) => Promise<void>) {
     field(label).dispatchEvent(new Event('change'));
     fixture.detectChanges();
   };
-  const button = (text: string): HTMLButtonElement => [...el.querySelectorAll('button')].find((b) => b.textContent!.trim() === text)!;
-  const press = async (text: string): Promise<void> => {
-    button(text).click();
-    for (let k = 0; k < 5; k++) await Promise.resolve();
+  const press = (text: string): void => {
+    [...el.querySelectorAll('button')].find((b) => b.textContent!.trim() === text)!.click();
     fixture.detectChanges();
   };
   const tick = (label: string): void => {
     field(label).click();
     fixture.detectChanges();
   };
+  /** Long enough for what was typed to be stored. */
+  const wait = async (ms = 1000): Promise<void> => {
+    await jest.advanceTimersByTimeAsync(ms);
+    fixture.detectChanges();
+  };
+  const stored = (): Shop => held().shop;
+  const state = (): string => el.querySelector('.save')!.textContent!.trim().replace(/\s+/g, ' ');
   const said = (): string => el.querySelector('[role=alert], [role=status]')?.textContent?.trim() ?? '';
-  return { shop, el, field, type, press, tick, button, said };
+  return { stored, held, el, field, type, press, tick, said, wait, state };
 }
+beforeEach(() => {
+  localStorage.clear();
+  sessionStorage.clear();
+  jest.useFakeTimers();
+});
+afterEach(() => jest.useRealTimers());
 
 describe('the shop', () => {
-  it('shows every figure with its unit, built-in ones as such, and nothing to save', () => {
-    const { el, field, button } = setUp();
+  it('shows every figure with its unit, built-in ones as such, and nothing to save', async () => {
+    const { el, field, state } = await setUp();
     for (const f of SHOP_FIGURES) expect(Number(field(`${f.label}, likely`).value)).toBe(f.usual.likely);
     expect(field(`${LABOUR.label}, likely`).classList).toContain('assumed');
     expect(el.querySelector('table')!.textContent).toContain('EUR/h');
-    expect(button('Save the shop').disabled).toBe(true);
+    expect(state()).toBe('Revision 1 saved');
   });
-  it('keeps the site’s own figure with its note, and gives the built-in one back', async () => {
-    const { shop, type, press, field, said } = setUp();
+  it('stores the site’s own figure with its note by itself, gives the built-in one back, and undoes that', async () => {
+    const { stored, type, press, field, state, wait } = await setUp();
     type(`${LABOUR.label}, likely`, '47,5');
+    expect(state()).toBe('Revision 1 not yet saved');
     type(`${LABOUR.label}, where it comes from`, 'controlling, March');
-    await press('Save the shop');
-    expect(said()).toMatch(/^Saved\./);
-    expect(shop().figures['labour_rate']).toEqual({ low: LABOUR.usual.low, likely: 47.5, high: LABOUR.usual.high, note: 'controlling, March' });
+    await wait();
+    expect(state()).toBe('Revision 2 saved');
+    const own = { low: LABOUR.usual.low, likely: 47.5, high: LABOUR.usual.high, note: 'controlling, March' };
+    expect(stored().figures['labour_rate']).toEqual(own);
     expect(field(`${LABOUR.label}, likely`).classList).not.toContain('assumed');
-    await press('built-in');
-    await press('Save the shop');
-    expect(shop().figures).toEqual({});
+    press('built-in');
+    await wait();
+    expect(stored().figures).toEqual({});
+    press('undo');
+    await wait();
+    expect(stored().figures['labour_rate']).toEqual(own);
+    press('redo');
+    await wait();
+    expect(stored().figures).toEqual({});
   });
-  it('refuses what cannot be, names the figure, and saves nothing until it is mended', async () => {
-    const { shop, type, said, field, press } = setUp();
-    type(`${LABOUR.label}, likely`, '60');
+  it('refuses what cannot be, names the figure, and stores nothing until it is mended', async () => {
+    const { stored, type, said, field, wait } = await setUp();
+    type('Shift from', '19:30');
+    await wait();
+    expect([said(), stored()]).toEqual(['The shift must end after it starts.', DEFAULT_SHOP]);
+    type('Shift from', '06:00');
+    await wait();
+    expect([said(), stored().calendar.shiftStart_min]).toEqual(['', 360]);
     type(`${LABOUR.label}, high`, 'dear');
+    await wait();
     expect(said()).toMatch(/not a number/);
     expect(field(`${LABOUR.label}, high`).getAttribute('aria-invalid')).toBe('true');
-    await press('Save the shop');
-    expect(said()).toBe('Put right what is marked below first.');
-    expect(shop()).toBe(DEFAULT_SHOP);
-    await press('Discard');
-    expect([said(), shop(), field(`${LABOUR.label}, likely`).value]).toEqual(['', DEFAULT_SHOP, String(LABOUR.usual.likely)]);
+    expect(stored().figures).toEqual({});
   });
-  it('keeps what was typed when the service does not answer', async () => {
-    const { type, press, said, field, button } = setUp(() => Promise.reject(new Error('The service does not answer.')));
+  it('keeps what was typed when the service does not answer, and stores it when it does', async () => {
+    let gone = true;
+    const { stored, type, said, field, wait, state } = await setUp(() => gone);
     type(`${LABOUR.label}, likely`, '48');
-    await press('Save the shop');
-    expect(said()).toBe('The service does not answer.');
+    await wait();
+    expect([said(), state()]).toEqual(['The server does not answer.', 'Revision 1 kept in this browser']);
     expect(field(`${LABOUR.label}, likely`).value).toBe('48');
-    expect(button('Discard').disabled).toBe(false);
+    gone = false;
+    await wait(5000);
+    expect([stored().figures['labour_rate'].likely, state()]).toEqual([48, 'Revision 2 saved']);
   });
   it('knows which machines are on site', async () => {
-    const { shop, tick, press } = setUp();
+    const { stored, tick, wait } = await setUp();
     const { id, label } = PROCESSES.find((p) => p.where === 'house')!;
     tick(label);
-    await press('Save the shop');
-    expect(shop().absent).toEqual([id]);
+    await wait();
+    expect(stored().absent).toEqual([id]);
     tick(label);
-    await press('Save the shop');
-    expect(shop().absent).toEqual([]);
+    await wait();
+    expect(stored().absent).toEqual([]);
   });
   it('takes working hours, days and holidays', async () => {
-    const { shop, type, tick, press } = setUp();
+    const { stored, type, tick, wait } = await setUp();
     type('Shift from', '06:30');
     tick('Saturday');
     type('Days on which nobody works', '2026-12-25 2026-01-01');
-    await press('Save the shop');
-    expect(shop().calendar).toMatchObject({
+    await wait();
+    expect(stored().calendar).toMatchObject({
       shiftStart_min: 390,
       workdays: [...DEFAULT_SHOP.calendar.workdays, 6].sort(),
       holidays: ['2026-01-01', '2026-12-25'],
     });
-    expect(shop().supplier).toBeUndefined();
+    expect(stored().supplier).toBeUndefined();
     type('Suppliers from', '06:00');
-    await press('Save the shop');
-    expect(shop().supplier).toEqual({ ...SUPPLIER_CALENDAR, shiftStart_min: 360 });
+    await wait();
+    expect(stored().supplier).toEqual({ ...SUPPLIER_CALENDAR, shiftStart_min: 360 });
   });
-  it('refuses a currency that is none', () => {
-    const { type, said, button } = setUp();
+  it('refuses a currency that is none', async () => {
+    const { stored, type, said, wait } = await setUp();
     type('Currency', 'E1');
+    await wait();
     expect(said()).not.toBe('');
-    expect(button('Save the shop').disabled).toBe(true);
+    expect(stored().currency).toBe('EUR');
+  });
+  it('asks, field by field, where somebody else changed the same figure', async () => {
+    const { held, stored, type, el, wait, press } = await setUp();
+    const range = { low: 1, likely: 2, high: 3, note: 'theirs' };
+    type('Currency', 'CHF');
+    type(`${LABOUR.label}, likely`, '48');
+    // Saved elsewhere before this is sent.
+    held.update((h) => ({ ...h, revision: 2, shop: { ...h.shop, figures: { labour_rate: range, open_rate: range } } }));
+    await wait();
+    const row = el.querySelector('.clashes tbody tr')!;
+    expect(el.querySelectorAll('.clashes tbody tr')).toHaveLength(1);
+    expect(row.textContent!.replace(/\s+/g, ' ')).toContain(`${LABOUR.label} 38 · 48 · 55 CHF/h 1 · 2 · 3 EUR/h (theirs)`);
+    row.querySelector<HTMLInputElement>('input[value=mine]')!.click();
+    press('Go on with these');
+    await wait();
+    expect(stored()).toMatchObject({ currency: 'CHF', figures: { labour_rate: { likely: 48 }, open_rate: range } });
   });
 });

@@ -1,15 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { shopSchema } from '@cuadro/core/document/shop-schema';
 import { unitText } from '@cuadro/core/quantity/quantity';
 import { PROCESSES } from '@cuadro/core/process/processes';
 import { type Calendar, SHOP_FIGURES, type Shop, type ShopFigure, SUPPLIER_CALENDAR } from '@cuadro/core/shelf/shop';
 import type { Range } from '@cuadro/core/worksheet/types';
+import { NOT_STORED, SAVE_WORDS } from '../data/edited';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
 import { RecordsView } from '../records/records-view';
+import { EditNotices } from '../shared/edit-notices';
 import { InputField } from '../shared/inputs/input-field';
+import { UndoButtons } from '../shared/undo-buttons';
 import { WorkingMargin } from '../shared/working-margin';
 
 /** A share above this is a number of pieces. */
@@ -31,27 +32,21 @@ interface CalendarRow {
 @Component({
   selector: 'cu-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputField, MatButtonModule, MatCheckboxModule, RecordsView, WorkingMargin],
+  imports: [EditNotices, InputField, MatCheckboxModule, RecordsView, UndoButtons, WorkingMargin],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
 })
 export class ShopPage {
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  private readonly service = inject(ShopService);
+  protected readonly service = inject(ShopService);
   private readonly margin = inject(MarginService);
 
   protected readonly tabs = [{ id: 'figures', label: 'Rates and hours' }, { id: 'machines', label: 'Machines' }] as const;
   protected readonly tab = signal<'figures' | 'machines'>('figures');
-  /** The shop as edited and not yet saved. */
-  private readonly edited = signal<Shop | undefined>(undefined);
-  protected readonly shop = computed(() => this.edited() ?? this.service.shop());
-  /** Something was typed, good or not: it can be discarded. */
-  protected readonly touched = signal(false);
-  protected readonly changed = computed(() => this.edited() !== undefined || this.touched());
+  protected readonly shop = this.service.shop;
+  protected readonly saveWord = computed(() => SAVE_WORDS[this.service.saveState()]);
+  protected readonly notStored = computed(() => NOT_STORED.has(this.service.saveState()));
   protected readonly problem = signal('');
   protected readonly badField = signal('');
-  protected readonly done = signal('');
-  protected readonly round = signal(0);
   protected readonly dayNames = DAYS;
   protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
   protected readonly clock = clock;
@@ -142,50 +137,15 @@ export class ShopPage {
     this.hours(row, { holidays: text.split(/[\s,;]+/).filter(Boolean).sort() });
   }
 
-  protected reset(): void {
-    this.edited.set(undefined);
-    this.problem.set('');
-    this.badField.set('');
-    // Fields drawn anew: text that was refused goes too.
-    this.touched.set(false);
-    this.round.update((r) => r + 1);
-  }
-
-  protected async save(): Promise<void> {
-    const shop = this.shop();
-    if (!this.check(shop)) return;
-    const marked = this.host.nativeElement.querySelector<HTMLElement>('[aria-invalid="true"]');
-    if (marked) {
-      marked.focus();
-      return this.problem.set('Put right what is marked below first.');
-    }
-    try {
-      await this.service.save(shop);
-      this.edited.set(undefined);
-      this.touched.set(false);
-      this.done.set('Saved. All cases are computed with these figures now; signed ones keep theirs.');
-    } catch (e) {
-      this.problem.set(e instanceof Error ? e.message : String(e));
-    }
-  }
-
+  /** A change that cannot be is named and not made; what was typed stands in its field until it is mended. */
   private edit(change: Partial<Shop>): void {
-    this.done.set('');
-    const next = { ...this.shop(), ...change };
-    this.edited.set(next);
-    this.check(next);
-  }
-
-  private check(shop: Shop): boolean {
     try {
-      shopSchema.validateSync(shop, { strict: true });
+      this.service.edit((shop) => ({ ...shop, ...change }));
       this.problem.set('');
       this.badField.set('');
-      return true;
     } catch (e) {
       this.problem.set((e as Error).message);
       this.badField.set(/figures\.(\w+)/.exec((e as { path?: string }).path ?? '')?.[1] ?? '');
-      return false;
     }
   }
 }

@@ -119,7 +119,7 @@ export class PapersStep {
   protected bringBack(): void {
     const { doc, revision } = this.chosen()!;
     this.store.edit(() => doc);
-    this.said.set(`The state of revision ${revision} is back, as the newest. "Take back" undoes it.`);
+    this.said.set(`The state of revision ${revision} is back, as the newest. "Undo" takes it back.`);
     this.chosen.set(undefined);
     void this.load();
   }

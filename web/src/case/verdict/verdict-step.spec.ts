@@ -28,7 +28,7 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
     providers: [
       { provide: CaseStore, useValue: { record, view: signal(computed ? view : undefined), settled: async () => settled } },
       { provide: ComputeService, useValue: {} },
-      { provide: ShopService, useValue: { currency: () => 'EUR', siteKey: () => 'shop 3' } },
+      { provide: ShopService, useValue: { currency: () => 'EUR', siteKey: () => 'shop 3', settled: async () => true } },
       {
         provide: ApiService,
         useValue: {

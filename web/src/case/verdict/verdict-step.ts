@@ -71,6 +71,7 @@ export class VerdictStep {
     this.busy.set(true);
     this.problem.set('');
     try {
+      await this.shops.settled();
       if (!(await this.store.settled())) throw new Error('The case is not saved yet; the figures cannot be frozen. Try again when it says "saved".');
       const record = this.store.record()!;
       const signed = await firstValueFrom(
