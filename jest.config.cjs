@@ -30,7 +30,7 @@ module.exports = {
       testMatch: ['<rootDir>/web/src/**/*.spec.ts'],
       setupFilesAfterEnv: ['<rootDir>/web/jest.setup.ts'],
       moduleNameMapper: coreAlias,
-      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-random|pure-rand|comlink|three|apexcharts))'],
+      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-|internmap|pure-rand|comlink|three|apexcharts))'],
     },
   ],
 };

@@ -27,7 +27,7 @@ test('a machine of the register decides the room of a route, and goes again', as
   // 90 000/(6 · 3000) + 9000/3000, and 36 in.
   expect(large.rate!.likely).toBeCloseTo(8, 9);
   expect(large.envelope_mm[0]).toBeCloseTo(914.4, 6);
-  await page.goto(await server.step('Finger', 'routes'));
+  await page.goto(await server.step('Finger', 'routes?view=table'));
   await page.getByRole('button', { name: /PA12-CF short fibre/ }).first().click();
   await expect(page.getByRole('complementary')).toContainText('fits on Large chamber');
   await page.goto(`${server.url}/shop`);

@@ -94,6 +94,8 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
 
   await test.step('5. Routes: states with number, margin and reason; four can be pinned', async () => {
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Routes' }).click();
+    await expect(page.getByRole('option', { name: /^T: / })).toBeVisible();
+    await page.getByRole('button', { name: 'table', exact: true }).click();
     const matrix = page.getByRole('region', { name: 'Routes and checks' });
     await expect.poll(() => matrix.locator('tbody tr').count()).toBeGreaterThanOrEqual(10);
     await matrix.getByRole('button', { name: 'Tolerance: PA12 powder, Polymer powder bed', exact: true }).click();

@@ -12,7 +12,7 @@ import { sensitivity, type Swing } from '../worksheet/sensitivity';
 import type { CostGroup } from '../worksheet/types';
 import { inOrder } from './order';
 import { evaluateToday } from '../routes/today';
-import { contending, DECISION_LINE, todayOption, withFigures } from './today-option';
+import { contending, DECISION_LINE, todayOption } from './today-option';
 import { chanceBelow, chanceOfLeast, copiesCurve, type Curve, cycleCurve, NO_CURVE } from './compare';
 import { missingEssentials } from '../case/facts';
 import type { CaseFacts } from '../case/facts';
@@ -23,7 +23,7 @@ import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
 import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
-import { listPricing, screenAll, screenRoute, suggestPins, type RouteOption, TYPING_SAMPLES } from './options';
+import { figuresOf, listPricing, screenAll, screenRoute, suggestPins, type RouteOption, TYPING_SAMPLES } from './options';
 import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/types';
 
 /** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
@@ -133,7 +133,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
   );
   const seen = picked.map((o) => ({ option: o, result: evaluateRoute(facts, o, o.remedies, samples, seed) }));
   // A pinned route shows in the list what it shows on the Sheet.
-  const sharp = new Map(seen.map(({ option, result }) => [routeKey(option), withFigures(option, result)]));
+  const sharp = new Map(seen.map(({ option, result }) => [routeKey(option), { ...option, ...figuresOf(result) }]));
   const today = evaluateToday(facts, samples, seed);
   const all = [...seen.map(({ option, result }) => ({ option: sharp.get(routeKey(option))!, result })), { option: todayOption(facts, today), result: today }];
   const letterOf = (i: number): Letter => (i < seen.length ? LETTERS[i] : 'T');

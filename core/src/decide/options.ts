@@ -9,7 +9,7 @@ import { faceRange, toolLife } from '../life/life';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
-import { percentiles } from '../worksheet/sample';
+import { type Percentiles, percentiles } from '../worksheet/sample';
 import { SheetError } from '../worksheet/types';
 import { processFor } from '../case/equip';
 import { type CaseFacts, formOf, shapeFor, sizeOf } from '../case/facts';
@@ -45,6 +45,8 @@ export interface RouteOption extends Pin {
   expected_cost: number;
   lead_days: number;
   mass_kg: number;
+  /** 10 and 90 % points of what decides and of the days; absent where the way was worked out at likely values alone. */
+  spread?: { cost: [number, number]; days: [number, number] };
 }
 
 /** Samples behind a figure of the list; pinned routes have those of the Sheet. Fewer while somebody types, and for a quick look. */
@@ -148,7 +150,6 @@ export function screenRoute(
   const bridge = failed.length > 0 && failed.every((c) => c.bridge);
   const priced = price === 'all' || (price === 'holding' && (holds || bridge));
   const result = priced ? workedOut(() => evaluateRoute(facts, { ...pin, doubt }, remedies, holds ? samples : 0, seed, true)) : undefined;
-  const figure = (name: string): number => (!result ? NaN : result.risk ? percentiles(result.risk.columns.get(name)!).p50 : valueOf(result.point, name));
   return {
     ...pin,
     processLabel: process.label,
@@ -163,12 +164,25 @@ export function screenRoute(
     decided: !!chosen,
     quarrels: screening.quarrels,
     bridge,
-    price_each: figure('price_each'),
-    price_programme: figure('price_programme'),
-    programme_with_wait: figure('programme_with_wait'),
-    expected_cost: figure('expected_cost'),
-    lead_days: result?.lead.risk?.p50 ?? result?.lead.days ?? NaN,
-    mass_kg: figure('mass_tool'),
+    ...figuresOf(result),
+  };
+}
+
+/** Figures of a row: medians where the way was worked out over samples, likely values where not, none where it could not be. */
+export function figuresOf(
+  result: RouteResult | undefined,
+): Pick<RouteOption, 'price_each' | 'price_programme' | 'programme_with_wait' | 'expected_cost' | 'lead_days' | 'mass_kg' | 'spread'> {
+  const spread = (name: string): Percentiles => percentiles(!result ? NaN : result.risk?.columns.get(name) ?? valueOf(result.point, name));
+  const cost = spread('expected_cost');
+  const days = result?.lead.risk;
+  return {
+    price_each: spread('price_each').p50,
+    price_programme: spread('price_programme').p50,
+    programme_with_wait: spread('programme_with_wait').p50,
+    expected_cost: cost.p50,
+    lead_days: days?.p50 ?? result?.lead.days ?? NaN,
+    mass_kg: spread('mass_tool').p50,
+    ...(days && { spread: { cost: [cost.p10, cost.p90], days: [days.p10, days.p90] } }),
   };
 }
 

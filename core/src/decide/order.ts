@@ -18,8 +18,8 @@ export function withPrices(now: readonly RouteOption[], before: readonly RouteOp
     .map((o) => {
       const was = priced.get(routeKey(o));
       if (!was || !Number.isNaN(o.expected_cost)) return o;
-      const { price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg } = was;
-      return { ...o, price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg };
+      const { price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg, spread } = was;
+      return { ...o, price_each, price_programme, programme_with_wait, expected_cost, lead_days, mass_kg, spread };
     })
     .sort(inOrder);
 }

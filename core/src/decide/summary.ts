@@ -47,6 +47,10 @@ export function routesSummary(options: readonly RouteOption[]): string {
 /** Why, or why not, one route: the reasons that decide, the worst first. */
 export function whyRoute(o: RouteOption): string {
   const say = (s: State): string => o.checks.filter((c: CheckResult) => c.state === s).map((c) => c.reason).join(' ');
+  if (o.kind === 'today') {
+    const beyond = o.checks.filter((c) => c.reason.startsWith('In use')).map((c) => c.reason);
+    return `What is there today, by which the new ways are measured. ${beyond.join(' ') || 'Nothing rules it out.'}`;
+  }
   if (o.state === 'fail') return `Ruled out. ${say('fail')}`;
   if (o.state === 'unknown') return `Cannot be told yet. ${say('unknown')}`;
   if (o.state === 'conditional') return `Holds on condition. ${say('conditional')}`;

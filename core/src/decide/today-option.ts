@@ -4,29 +4,13 @@ import { NO_DOUBT, type RouteResult } from '../routes/evaluate-route';
 import { todayOf } from '../routes/today';
 import type { CheckResult } from '../screen/check';
 import { screen } from '../screen/screen';
-import { valueOf } from '../worksheet/evaluate';
-import { percentiles } from '../worksheet/sample';
-import { routeContext, type RouteOption } from './options';
+import { figuresOf, routeContext, type RouteOption } from './options';
 
 /** The line that suggestion, chances, decision and sentences go by: the same for all. Without waiting, where that is left out, its days cost nothing. */
 export const DECISION_LINE = 'expected_cost';
 
 /** Is doing as today one of the choices? With nothing there, only where somebody said what a day without costs. */
 export const contending = ({ doc }: CaseFacts): boolean => doc.today.way !== 'none' || doc.today.delay_per_day > 0;
-
-/** The figures of a list's row from a route that has been worked out over samples. */
-export function withFigures(option: RouteOption, result: RouteResult): RouteOption {
-  const median = (name: string): number => percentiles(result.risk?.columns.get(name) ?? valueOf(result.point, name)).p50;
-  return {
-    ...option,
-    price_each: median('price_each'),
-    price_programme: median('price_programme'),
-    programme_with_wait: median('programme_with_wait'),
-    expected_cost: median('expected_cost'),
-    lead_days: result.lead.risk?.p50 ?? result.lead.days,
-    mass_kg: median('mass_tool'),
-  };
-}
 
 /** What a book says of a tool that stands there and works: worth knowing, but it rules nothing out. */
 const inUse = (c: CheckResult): CheckResult =>
@@ -40,7 +24,7 @@ export function todayOption(facts: CaseFacts, result: RouteResult): RouteOption 
   const checks = near && !near.guessed
     ? screen(routeContext(facts, near.process, near.material)).checks.filter((c) => ASKED_OF_TODAY.has(c.id)).map(inUse)
     : [];
-  return withFigures({
+  return {
     ...TODAY_PIN,
     processLabel: today.label,
     materialLabel: today.made,
@@ -54,13 +38,8 @@ export function todayOption(facts: CaseFacts, result: RouteResult): RouteOption 
     decided: true,
     quarrels: [],
     bridge: false,
-    price_each: 0,
-    price_programme: 0,
-    programme_with_wait: 0,
-    expected_cost: 0,
-    lead_days: 0,
-    mass_kg: 0,
-  }, result);
+    ...figuresOf(result),
+  };
 }
 
 const ASKED_OF_TODAY: ReadonlySet<string> = new Set([

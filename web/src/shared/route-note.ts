@@ -86,7 +86,9 @@ export class RouteNote {
   readonly route = input.required<string>();
   readonly checkId = input<string>();
 
-  protected readonly option = computed<RouteOption | undefined>(() => this.store.options().find((o) => routeKey(o) === this.route()));
+  protected readonly option = computed<RouteOption | undefined>(() =>
+    [...this.store.options(), ...(this.store.view()?.pins ?? []).map((p) => p.option)].find((o) => routeKey(o) === this.route())
+  );
   protected readonly result = computed<CheckResult | undefined>(() => this.option()?.checks.find((c) => c.id === this.checkId()));
   protected readonly differ = computed(() => disagreementAt(this.checkId() ?? ''));
   protected readonly why = computed(() => whyRoute(this.option()!));
@@ -96,7 +98,7 @@ export class RouteNote {
   protected readonly offers = computed<Offer[]>(() => {
     const o = this.option();
     const doc = this.store.doc();
-    if (!o || !doc) return [];
+    if (!o?.offers.length || !doc) return [];
     const check = this.result();
     const counted = new Set(o.remedies.map((r) => r.id));
     const shown = this.checkId() ? o.offers.filter((r) => check?.offers.some((x) => x.id === r.id) || (o.decided && counted.has(r.id))) : o.offers;
@@ -127,7 +129,10 @@ export class RouteNote {
   }
 
   private cost(r: Remedy): string {
-    return [this.figure(r.money.likely, 'money'), this.figure(r.hours.likely, 'h'), this.figure(r.mass_kg.likely, 'kg')].join(', ');
+    const parts = ([[r.money, 'money'], [r.hours, 'h'], [r.mass_kg, 'kg']] as const).filter(([x]) => x.likely !== 0).map(([x, unit]) =>
+      this.figure(x.likely, unit)
+    );
+    return parts.join(', ') || 'Costs nothing';
   }
 
   /** Taking or leaving one remedy makes the choice of this route the user's; the others stay as they were counted. */
