@@ -132,6 +132,10 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
 
   await test.step('6. Sheet: a figure opens down to its entries; a quote goes over a line', async () => {
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Sheet' }).click();
+    // First what is seen at a glance: a band a way, and the calendar.
+    await expect(page.getByRole('region', { name: 'Expected cost, risk counted' }).getByRole('listitem')).toHaveCount(5);
+    await expect(page.getByRole('button', { name: /^Route T ready / })).toBeVisible();
+    await page.getByRole('button', { name: 'figures', exact: true }).click();
     const sheet = page.getByRole('table', { name: 'Pinned routes side by side' });
     await expect(sheet.getByRole('columnheader')).toHaveCount(6);
     await expect(page.locator('.busy.off')).toBeAttached();
@@ -177,7 +181,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
   await test.step('7. Verdict: in sentences, signed, printed', async () => {
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Verdict' }).click();
     verdict = (await page.locator('article h2').textContent())!;
-    await expect(page.locator('article')).toContainText('The rule that decided');
+    await expect(margin).toContainText('The rule that decided');
     await page.getByRole('button', { name: 'Sign these figures' }).click();
     await expect(page.getByText('Give your name.')).toBeVisible();
     await page.getByRole('textbox', { name: 'Name' }).fill('Inés Prueba');

@@ -95,3 +95,22 @@ export function addRun(c: WorkCalendar, t: number, minutes: number): number {
 export function isoAt(c: WorkCalendar, minute: number): string {
   return new Date(c.startDay * DAY_MS + Math.round(minute) * 60_000).toISOString().slice(0, 16);
 }
+
+/** Spans in which nobody works, from minute 0 up to `until`: whole days, and between shifts where nights are asked for too. */
+export function shutSpans(c: WorkCalendar, until: number, nights: boolean): [from: number, to: number][] {
+  const out: [number, number][] = [];
+  const shut = (from: number, to: number): void => {
+    const last = out.at(-1);
+    if (last?.[1] === from) last[1] = Math.min(to, until);
+    else if (from < until && to > from) out.push([from, Math.min(to, until)]);
+  };
+  for (let d = 0; d * DAY_MIN < until && d < c.open.length; d++) {
+    const day = d * DAY_MIN;
+    if (!c.open[d]) shut(day, day + DAY_MIN);
+    else if (nights) {
+      shut(day, day + c.shiftStart);
+      shut(day + c.shiftStart + c.shiftLength, day + DAY_MIN);
+    }
+  }
+  return out;
+}

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Stage } from '../process/process';
 import type { Calendar } from '../shelf/shop';
 import type { Column } from '../worksheet/types';
-import { addRun, addWork, isoAt, layOut, nextStaffed } from './calendar';
+import { addRun, addWork, isoAt, layOut, nextStaffed, shutSpans } from './calendar';
 import { finishTimes, lastEnd, schedule } from './network';
 
 const CALENDAR: Calendar = { shiftStart_min: 7 * 60, shiftEnd_min: 16 * 60, workdays: [1, 2, 3, 4, 5], holidays: ['2026-11-30'], unattended: true };
@@ -97,5 +97,19 @@ describe('the activity network', () => {
       ),
       { seed: 5, numRuns: 60 },
     );
+  });
+});
+
+describe('spans in which nobody works', () => {
+  it('are the shut days, weekend and holiday in one', () => {
+    // Saturday the 28th to Monday the 30th, a holiday, then the next weekend.
+    expect(shutSpans(c, at(25, 0) + 14 * 1440, false)).toEqual([[at(28, 0), at(31, 0)], [at(35, 0), at(37, 0)]]);
+  });
+  it('have the nights between shifts, where those are asked for, and end where the drawing does', () => {
+    const spans = shutSpans(c, at(26, 12), true);
+    expect(spans).toEqual([[at(25, 0), at(25, 7)], [at(25, 16), at(26, 7)]]);
+    // Friday evening to Tuesday morning is one.
+    expect(shutSpans(c, at(32, 12), true)).toContainEqual([at(27, 16), at(31, 7)]);
+    expect(shutSpans(c, at(29, 0), false)).toEqual([[at(28, 0), at(29, 0)]]);
   });
 });

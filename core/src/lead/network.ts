@@ -21,6 +21,8 @@ export interface StageTime {
   end_min: number;
   hours: number;
   runs: number;
+  /** Somebody works on it, a machine runs by itself, or it stands in a queue. */
+  does: Stage['mode'] | 'wait';
 }
 
 /**
@@ -44,7 +46,16 @@ export function schedule(stages: readonly Stage[], columns: ReadonlyMap<string, 
     else if (runs > MAX_RUNS) end = addRun(calendar, ready, hours * runs * 60);
     else for (let r = 0; r < runs; r++) end = addRun(calendar, end, hours * 60);
     ends.set(stage.id, end);
-    out.push({ id: stage.id, label: stage.label, resource: stage.resource, start_min: start, end_min: end, hours, runs });
+    out.push({
+      id: stage.id,
+      label: stage.label,
+      resource: stage.resource,
+      start_min: start,
+      end_min: end,
+      hours,
+      runs,
+      does: stage.id.endsWith('queue') ? 'wait' : stage.mode,
+    });
     previous = stage.id;
   }
   return out;

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { familyOf } from '@cuadro/core/need/families';
@@ -16,6 +17,8 @@ import { UndoButtons } from '../shared/undo-buttons';
 import { WorkingMargin } from '../shared/working-margin';
 
 type Fullness = 'empty' | 'partial' | 'done' | 'later';
+
+const pathOf = (url: string): string => url.split(/[?#]/)[0];
 
 /** One case: its title block, the strip of steps, the step at hand, and the margin. */
 @Component({
@@ -67,7 +70,15 @@ export class CasePage {
     ];
   });
 
+  /** Where the verdict is read in full, the margin does not say it again. */
+  protected readonly onVerdict = signal(this.router.url.includes('/verdict'));
+
   constructor() {
+    this.router.events.pipe(takeUntilDestroyed()).subscribe((e) => {
+      this.onVerdict.set(this.router.url.includes('/verdict'));
+      // A note belongs to the step it was opened on.
+      if (e instanceof NavigationStart && pathOf(e.url) !== pathOf(this.router.url)) this.margin.clear();
+    });
     effect(() => {
       const id = this.id();
       untracked(() => {

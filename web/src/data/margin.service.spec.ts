@@ -74,3 +74,20 @@ describe('the margin', () => {
     expect(m.note()).toBeUndefined();
   });
 });
+
+describe('a note', () => {
+  it('is shut by a second click on its figure, and by hand', async () => {
+    const m = setUp();
+    await m.open(ROUTE, 'price_each');
+    await m.open(ROUTE, 'price_each');
+    expect(m.note()).toBeUndefined();
+    await m.openLead(ROUTE);
+    expect(m.note()).toMatchObject({ kind: 'lead' });
+    await m.openLead(ROUTE);
+    expect(m.note()).toBeUndefined();
+    // From within a note the same figure is another step down.
+    await m.open(ROUTE, 'price_each');
+    await m.open(ROUTE, 'price_each', true);
+    expect([m.note()?.kind, m.canGoBack()]).toEqual(['working', true]);
+  });
+});

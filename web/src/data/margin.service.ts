@@ -47,6 +47,8 @@ export class MarginService {
 
   /** Open a figure of a subject; `deeper` keeps the way back to the figure it was opened from. */
   async open(subject: OpenSubject, name: string, deeper = false): Promise<void> {
+    // What is open already is shut by a second click.
+    if (!deeper && this.openFigure() === `${subject.id} ${name}`) return this.clear();
     const note = await this.attempt(async () => {
       const working = await this.compute.working(subject.id, name);
       return { kind: 'working', subject, title: working.label, working };
@@ -56,6 +58,7 @@ export class MarginService {
 
   /** Open the date of a route: its stages. */
   async openLead(subject: OpenSubject): Promise<void> {
+    if (this.openFigure() === `${subject.id} lead`) return this.clear();
     this.show(await this.attempt(async () => ({ kind: 'lead', subject, title: 'Until it is ready', lead: await this.compute.lead(subject.id) })));
   }
 
@@ -70,16 +73,20 @@ export class MarginService {
   /** After a recomputation: the figures on show are read again. */
   async refresh(): Promise<void> {
     const now = this.trail();
-    if (!now.some((n) => n.kind === 'working')) return;
+    if (!now.some((n) => n.kind === 'working' || n.kind === 'lead')) return;
     const fresh: MarginNote[] = [];
     for (const n of now) {
-      if (n.kind !== 'working') fresh.push(n);
-      else {
-        try {
-          fresh.push({ ...n, working: await this.compute.working(n.subject.id, n.working.name) });
-        } catch {
-          break;
-        }
+      try {
+        fresh.push(
+          n.kind === 'working'
+            ? { ...n, working: await this.compute.working(n.subject.id, n.working.name) }
+            : n.kind === 'lead'
+            ? { ...n, lead: await this.compute.lead(n.subject.id) }
+            : n,
+        );
+      } catch {
+        // Gone with its route: what was opened before it stays.
+        break;
       }
     }
     if (this.trail() === now) this.trail.set(fresh);

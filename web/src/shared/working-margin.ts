@@ -25,6 +25,7 @@ const SOURCE_WORDS: Record<SourceKind, string> = {
   imports: [RouteNote],
   templateUrl: './working-margin.html',
   styleUrl: './working-margin.scss',
+  host: { '(document:keydown.escape)': 'escape($any($event))' },
 })
 export class WorkingMargin {
   /** What the figure reads everywhere: the median of the samples; a plan's is what it stands in with, at likely inputs. */
@@ -38,6 +39,11 @@ export class WorkingMargin {
 
   protected figure(value: number, unit: string): string {
     return this.settings.figure(value, unit, this.shops.currency());
+  }
+
+  /** Esc in a field is the field's. */
+  protected escape(event: KeyboardEvent): void {
+    if (!event.defaultPrevented && !(event.target as HTMLElement).matches('input, textarea, select')) this.margin.clear();
   }
 
   protected number(value: number): string {

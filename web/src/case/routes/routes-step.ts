@@ -61,6 +61,7 @@ export class RoutesStep {
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
 
+  private greeted = false;
   protected readonly view = inAddress<'plane' | 'table'>('view', 'plane');
   protected readonly show = inAddress<Show>('show', 'all');
   protected readonly filter = inAddress<string>('find', '');
@@ -186,7 +187,9 @@ export class RoutesStep {
     effect(() => {
       const view = this.store.view();
       const first = view && (view.pins.find((p) => p.letter === view.verdict.letter)?.option ?? view.options[0]);
-      if (first && !untracked(this.margin.note)) untracked(() => this.openRoute(first));
+      if (!first || this.greeted) return;
+      this.greeted = true;
+      if (!untracked(this.margin.note)) untracked(() => this.openRoute(first));
     });
   }
 

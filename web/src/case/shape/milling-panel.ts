@@ -36,7 +36,7 @@ const DEPTH = bounded('Depth', 0, 20_000);
               <td><cu-quantity [value]="h.depth_mm" quantity="length" unitText="" [schema]="depth" [label]="'Depth of hole ' + (i + 1)" (changed)="correct(i, { depth_mm: $event })" /></td>
               <td><select class="field" [attr.aria-label]="'Hole ' + (i + 1) + ' goes'" (change)="correct(i, { through: $any($event.target).value === 'through' })"><option value="through" [selected]="h.through">through</option><option value="blind" [selected]="!h.through">blind</option></select></td>
               <td><input class="field note" maxlength="120" [value]="h.note" [attr.aria-label]="'Note on hole ' + (i + 1)" (change)="correct(i, { note: $any($event.target).value })" /></td>
-              <td><button type="button" class="link" (click)="remove(i)" [attr.aria-label]="'Remove hole ' + (i + 1)">×</button></td>
+              <td><button type="button" class="link cross-off" (click)="remove(i)" [attr.aria-label]="'Remove hole ' + (i + 1)">×</button></td>
             </tr>
           } @empty { <tr><td colspan="6" class="quiet">No round hole was found.</td></tr> }
         </tbody>

@@ -3,21 +3,25 @@ import { routeKey, type LineOverride } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { newWays } from '@cuadro/core/decide/summary';
 import { formatDate } from '@cuadro/core/quantity/date';
+import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { CaseStore } from '../../data/case-store';
 import { MarginService, type OpenSubject } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
+import { inAddress } from '../../shared/address';
 import { Chart } from '../../shared/chart';
 import { StateGlyph } from '../../shared/state-glyph';
+import { LeadCalendar } from './lead-calendar';
 import { OverrideForm } from './override-form';
 import { buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart } from './sheet-charts';
+import { SheetStrips } from './sheet-strips';
 
 /** Pinned routes side by side. Every figure opens in the margin; any line can be overridden. */
 @Component({
   selector: 'cu-sheet-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chart, StateGlyph, OverrideForm],
+  imports: [Chart, LeadCalendar, OverrideForm, SheetStrips, StateGlyph],
   templateUrl: './sheet-step.html',
   styleUrl: './sheet-step.scss',
 })
@@ -34,6 +38,25 @@ export class SheetStep {
   protected readonly rows = computed(() => {
     const waits = this.waits();
     return this.pins()[0]?.figures.map((f) => f.name).filter((n) => waits || (n !== 'wait_cost' && n !== 'programme_with_wait')) ?? [];
+  });
+  private greeted = false;
+  protected readonly shown = inAddress<'strips' | 'figures'>('view', 'strips');
+  protected readonly currency = computed(() => this.shops.currency());
+  protected readonly shop = computed(() => this.shops.shop());
+  /** What is seen at a glance, in the order in which it decides. */
+  protected readonly stripNames = computed(() =>
+    ['expected_cost', 'lead', 'price_each', 'mass_tool', 'life'].filter((n) => n === 'lead' || this.rows().includes(n))
+  );
+  protected readonly opens = (pin: PinView, name: string): boolean => this.isOpen(pin, name);
+  /** "A is cheapest in 70 of 100 samples, and ready 21 days before the tool of today." */
+  protected readonly headline = computed(() => {
+    const pins = this.pins();
+    const best = pins.reduce((b, p) => (p.chanceCheapest > b.chanceCheapest ? p : b));
+    const today = pins.find((p) => p.letter === 'T');
+    const days = (p: PinView): number => p.lead.risk?.p50 ?? p.lead.days;
+    const gained = today && best !== today && days(today) > 0 ? days(today) - days(best) : 0;
+    const when = Math.abs(gained) < 0.5 ? '' : `, and ready ${formatNumber(Math.abs(gained), 2)} days ${gained > 0 ? 'before' : 'after'} the tool of today`;
+    return `${best.letter} is cheapest in ${Math.round(100 * best.chanceCheapest)} of 100 samples${when}.`;
   });
   protected readonly editing = signal<{ letter: string; name: string } | undefined>(undefined);
   protected readonly editingPin = computed(() => this.pins().find((p) => p.letter === this.editing()?.letter));
@@ -74,11 +97,13 @@ export class SheetStep {
   protected readonly routeKey = routeKey;
 
   constructor() {
-    // The margin is never idle: it opens with the figure that decides.
+    // The margin opens with the figure that decides, once.
     effect(() => {
       const view = this.store.view();
-      if (view?.pins.length && !untracked(this.margin.note))
-        untracked(() => this.open(view.pins.find((p) => p.letter === view.verdict.letter) ?? view.pins[0], 'price_programme'));
+      if (!view?.pins.length || this.greeted) return;
+      this.greeted = true;
+      if (!untracked(this.margin.note))
+        untracked(() => this.open(view.pins.find((p) => p.letter === view.verdict.letter) ?? view.pins[0], 'expected_cost'));
     });
   }
 
@@ -103,6 +128,11 @@ export class SheetStep {
 
   protected open(pin: PinView, name: string): void {
     void this.margin.open(routeOf(pin), name);
+  }
+
+  protected openStrip(pin: PinView, name: string): void {
+    if (name === 'lead') this.openLead(pin);
+    else this.open(pin, name);
   }
 
   protected openLead(pin: PinView): void {

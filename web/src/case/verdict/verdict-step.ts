@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { formatDate } from '@cuadro/core/quantity/date';
+import type { PinView } from '@cuadro/core/decide/evaluate-case';
+import { routeHolds } from '@cuadro/core/decide/summary';
 import { unsignable, VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
@@ -9,12 +11,13 @@ import { CaseStore } from '../../data/case-store';
 import { SessionService } from '../../data/session.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
+import { TodayBars } from './today-bars';
 
 /** The verdict in sentences, its conditions and cautions, and the signature that freezes the figures. */
 @Component({
   selector: 'cu-verdict-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, TodayBars],
   templateUrl: './verdict-step.html',
   styleUrl: './verdict-step.scss',
 })
@@ -29,6 +32,16 @@ export class VerdictStep {
   /** Why it may not be signed here. */
   protected readonly referred = computed(() => unsignable(this.verdict()!));
   protected readonly kindText = computed(() => VERDICTS[this.verdict()!.kind]);
+  /** Today beside the way that is taken; where it stays as it is, beside the best of the others. */
+  protected readonly beside = computed(() => {
+    const pins = this.store.view()?.pins ?? [];
+    const today = pins.find((p) => p.letter === 'T');
+    const taken = this.route();
+    const others = pins.filter((p) => p !== today && routeHolds(p.option));
+    const best = others.reduce<PinView | undefined>((b, p) => (!b || p.option.expected_cost < b.option.expected_cost ? p : b), undefined);
+    const chosen = taken && taken !== today ? taken : best;
+    return today && chosen && today.option.materialLabel ? { today, chosen } : undefined;
+  });
   protected readonly route = computed(() => this.store.view()?.pins.find((p) => p.letter === this.verdict()?.letter));
   protected readonly signatures = signal<SignatureRow[]>([]);
   protected readonly problem = signal('');

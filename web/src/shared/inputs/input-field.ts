@@ -22,6 +22,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PlaceField, QuantityField],
   styles: `
+    .add { display: inline-block; min-height: 24px; }
     :host { display: block; min-width: 0; }
     .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
@@ -75,12 +76,12 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
             @for (row of rows(); track $index; let i = $index) {
               <tr>
                 @for (c of columns(); track c.id) { <td><cu-input [spec]="c" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
-                <td><button type="button" class="link" (click)="drop(i)" [attr.aria-label]="'Take row ' + (i + 1) + ' away'">×</button></td>
+                <td><button type="button" class="link cross-off" (click)="drop(i)" [attr.aria-label]="'Take row ' + (i + 1) + ' away'">×</button></td>
               </tr>
             }
           </tbody>
         </table>
-        <button type="button" class="link" (click)="add()">add a row</button>
+        <button type="button" class="link add" (click)="add()">add a row</button>
       }
       @case ('file') {
         <div class="file">
