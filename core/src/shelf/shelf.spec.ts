@@ -52,11 +52,15 @@ describe('the built-in shelf', () => {
   });
   it('finishes with the quickest step that reaches the roughness', () => {
     // From a printed skin of 12 µm to 6.3: blasting does. To 1.6: milling is quicker than filling.
-    expect(finishTo(6.3, 12)?.id).toBe('blast');
-    expect(finishTo(1.6, 12)?.id).toBe('mill');
-    expect(finishTo(0.4, 12)?.id).toBe('polish');
-    expect(finishTo(0.05, 12)).toBeUndefined();
-    expect(finishTo(3.2, 1.6)).toBeUndefined();
+    const nest = { largest_mm: 400, material: material('pa12-powder') };
+    expect(finishTo(6.3, 12, nest)?.id).toBe('blast');
+    expect(finishTo(1.6, 12, nest)?.id).toBe('mill');
+    expect(finishTo(0.4, 12, nest)?.id).toBe('polish');
+    expect(finishTo(0.05, 12, nest)).toBeUndefined();
+    expect(finishTo(3.2, 1.6, nest)).toBeUndefined();
+    // To 3.2 a small part is tumbled, a large one milled; sand is filled, and a soft grip takes nothing.
+    const to = (largest_mm: number, id: string) => finishTo(3.2, 12, { largest_mm, material: material(id) })?.id;
+    expect([to(80, 'pa12-powder'), to(400, 'pa12-powder'), to(2000, 'foundry-sand'), to(80, 'tpu-95a')]).toEqual(['tumble', 'mill', 'fill', undefined]);
     for (const r of [...FINISHING.map((f) => f.ra_um), ...HARDWARE.map((h) => h.mass_g)]) expect(r.low <= r.likely && r.likely <= r.high).toBe(true);
   });
 });

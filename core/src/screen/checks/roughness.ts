@@ -30,7 +30,7 @@ export const roughness: Check = {
     };
     const is = `Ra ${Number(likely.toPrecision(2))} µm${where}`;
     if (likely <= asked) return { ...common, state: 'pass', reason: `${is} (up to ${Number(high.toPrecision(2))}); ${formatNumber(asked)} µm is asked.` };
-    const step = finishTo(asked, likely);
+    const step = finishTo(asked, likely, { largest_mm: ctx.size.sorted[0], material: ctx.material });
     if (step)
       return {
         ...common,

@@ -29,7 +29,7 @@ export const smooth: RemedyKind = {
 function stepFor(ctx: CheckContext): FinishingStep | undefined {
   const face = worstOf(faceRoughness(ctx));
   const asked = face?.asked ?? ctx.need.roughness?.value;
-  return asked === undefined ? undefined : finishTo(asked, face?.holds ?? ctx.traits.ra_um.likely);
+  return asked === undefined ? undefined : finishTo(asked, face?.holds ?? ctx.traits.ra_um.likely, { largest_mm: ctx.size.sorted[0], material: ctx.material });
 }
 
 /** Hardened steel is polished this many times more slowly. */
