@@ -123,6 +123,30 @@ test('a STEP model is tessellated, more finely when asked; a broken one is refus
   await expect(page.getByRole('textbox', { name: 'Tolerance of the tessellation' })).toHaveValue('0.005');
 });
 
+test('storing and converting can be given up; the part stays what it was', async ({ page, server }) => {
+  await page.goto(await server.step('Glass-gap', 'shape'));
+  await drop(page, 'first.stl', stl(box(30, 20, 10)));
+  await isThePart(page, server, 'Glass-gap', 6);
+  // The server takes its time.
+  let asked = 0;
+  await page.route(/\/api\/(meshes|models)\?/, () => void asked++);
+  for (
+    const [name, buffer, stage] of [['second.stl', stl(box(50, 50, 50)), 'Storing'], ['pin.step', Buffer.from(stepCylinder(20, 30)), 'Tessellating']] as const
+  ) {
+    await drop(page, name, buffer);
+    await expect(page.locator('.stage')).toContainText(stage);
+    await expect.poll(() => asked).toBeGreaterThan(0);
+    asked = 0;
+    await page.getByRole('button', { name: 'cancel' }).click();
+    await expect(row(page, 'Box')).toContainText('30 mm × 20 mm × 10 mm');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await isThePart(page, server, 'Glass-gap', 6);
+  }
+  await page.unroute(/\/api\/(meshes|models)\?/);
+  await drop(page, 'third.stl', stl(box(40, 40, 10)));
+  await isThePart(page, server, 'Glass-gap', 16);
+});
+
 test('an open mesh is repaired, and undo brings the file back', async ({ page, server }) => {
   await page.goto(await server.step('conveyor side', 'shape'));
   const whole = drilledPlate(60, 40, 10, [[12, 20, 20]], 32);

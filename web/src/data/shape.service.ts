@@ -1,7 +1,7 @@
 import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { proxy, type Remote } from 'comlink';
 import { get, set } from 'idb-keyval';
-import { firstValueFrom } from 'rxjs';
+import { EmptyError, firstValueFrom, type Observable, Subject, takeUntil } from 'rxjs';
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import type { Values } from '@cuadro/core/inputs/spec';
 import type { Cap } from '@cuadro/core/shape/cap';
@@ -49,6 +49,8 @@ export class ShapeService implements OnDestroy {
   readonly orientations = signal<Orientation[] | undefined>(undefined);
   /** The last analysis was cancelled; it can be asked for again. */
   readonly givenUp = signal(false);
+
+  private readonly stopped = new Subject<void>();
 
   private part?: OpenPart;
   private job = 0;
@@ -216,8 +218,18 @@ export class ShapeService implements OnDestroy {
     return this.part;
   }
 
+  /** Wait for something that no worker does (storing, a model converted by the server); it can be given up all the same. @throws GivenUp */
+  async waitFor<T>(work: Observable<T>): Promise<T> {
+    try {
+      return await firstValueFrom(work.pipe(takeUntil(this.stopped)));
+    } catch (e) {
+      throw e instanceof EmptyError ? new GivenUp() : e;
+    }
+  }
+
   /** Give up what is under way; the part stays. */
   cancel(): void {
+    this.stopped.next();
     this.job++;
     this.stage.set('');
     this.progress.set(undefined);

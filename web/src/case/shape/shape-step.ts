@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, viewChild } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { from } from 'rxjs';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
@@ -238,7 +238,7 @@ export class ShapeStep {
     const model = this.shape()!.model!;
     void this.attempt(model.fileName, async () => {
       this.storing.set('Tessellating the model');
-      this.adopt(await firstValueFrom(this.api.tessellate(model.hash, model.fileName, tolerance)));
+      this.adopt(await this.shapes.waitFor(this.api.tessellate(model.hash, model.fileName, tolerance)));
     });
   }
 
@@ -299,10 +299,10 @@ export class ShapeStep {
     const limit = cad ? MAX_CAD_BYTES : MAX_BYTES;
     if (file.size > limit) throw new Error(`It has ${formatNumber(file.size / 2 ** 20)} MB; at most ${limit / 2 ** 20} MB can be read. Reduce it first.`);
     this.storing.set(`Opening ${file.name}`);
-    const bytes = new Uint8Array(await file.arrayBuffer());
+    const bytes = new Uint8Array(await this.shapes.waitFor(from(file.arrayBuffer())));
     if (cad) {
       this.storing.set('Tessellating the model');
-      this.adopt(await firstValueFrom(this.api.addModel(bytes, file.name, CAD_TOLERANCE.usual)));
+      this.adopt(await this.shapes.waitFor(this.api.addModel(bytes, file.name, CAD_TOLERANCE.usual)));
       return;
     }
     const unit = this.unit();
@@ -315,7 +315,7 @@ export class ShapeStep {
 
   private async keepMesh(bytes: Uint8Array<ArrayBuffer>, fileName: string, unit: LengthUnit): Promise<void> {
     this.storing.set('Storing');
-    const record = await firstValueFrom(this.api.addMesh(bytes, fileName, unit));
+    const record = await this.shapes.waitFor(this.api.addMesh(bytes, fileName, unit));
     this.shapes.stored(bytes, record.hash);
     this.adopt(record);
   }
