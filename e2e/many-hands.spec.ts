@@ -1,5 +1,5 @@
 import { clean } from './clean';
-import { expect, test } from './server';
+import { enter, expect, test } from './server';
 
 test('two tabs on one case follow each other; edits of different fields merge, and a clash is a choice, field by field', async ({ page, server }) => {
   const address = await server.step('Soft jaws', 'need');
@@ -25,7 +25,7 @@ test('two tabs on one case follow each other; edits of different fields merge, a
   const trouble = (p: typeof page) => p.getByRole('textbox', { name: 'What goes wrong' });
   const price = (p: typeof page) => p.getByRole('textbox', { name: 'One costs' });
   await place(page).fill('mine');
-  await price(page).fill('345');
+  await enter(price(page), '345');
   await price(page).blur();
   await expect(page.locator('.cell.save')).toContainText('saving');
   await place(other).fill('theirs');
@@ -91,7 +91,7 @@ test('a change of the need that flips the verdict shows what it was', async ({ p
   const answer = page.locator('.answer');
   await expect(answer).toContainText('Print');
   await page.getByRole('button', { name: /^Ask the other/ }).click();
-  await page.getByRole('textbox', { name: 'Peak temperature', exact: true }).fill('420');
+  await enter(page.getByRole('textbox', { name: 'Peak temperature', exact: true }), '420');
   await expect(answer.locator('b')).toHaveText('Keep as today');
   await expect(answer.locator('s')).toHaveText('Print');
   await page.getByRole('button', { name: 'Forget Peak temperature' }).click();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readShape } from '@cuadro/core/shape/measure';
-import { expect, test } from './server';
+import { enter, expect, test } from './server';
 
 const saved = (page: import('@playwright/test').Page) => page.locator('.cell.save').getByText('saved', { exact: true });
 
@@ -11,7 +11,7 @@ test('a plan is worked out, opened to its answers, stands in for the need, joins
   await page.getByRole('textbox', { name: 'Thickness of the sheet' }).fill('0.6');
   await page.getByRole('textbox', { name: 'Length of the bend' }).fill('40 cm');
   await page.getByRole('textbox', { name: 'Opening of the die' }).fill('6');
-  await page.getByRole('textbox', { name: 'Trial bends' }).fill('10');
+  await enter(page.getByRole('textbox', { name: 'Trial bends' }), '10');
   // F = k σ L t² / V = 1.33 · 620 · 400 · 0.36 / 6 = 19 790 N.
   await expect(page.getByRole('button', { name: /^Force of the tool, 19\s790\sN, open$/ })).toBeVisible();
   await expect(page.getByText('0.6 mm of stainless (304) is within what plastic tools bend')).toBeVisible();
@@ -36,6 +36,7 @@ test('a plan is worked out, opened to its answers, stands in for the need, joins
   });
   await test.step('every route pays for the trials, and opens them', async () => {
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Sheet' }).click();
+    await page.getByRole('button', { name: 'figures', exact: true }).click();
     await page.getByRole('button', { name: /^One-off price, route A/ }).click();
     const margin = page.getByRole('complementary');
     await margin.getByRole('button', { name: /^One-off direct cost/ }).click();
@@ -67,10 +68,10 @@ test('the grip is measured on the mesh of the tool, and refuses what cannot be b
   await page.getByRole('button', { name: 'Work it out' }).click();
   await page.getByRole('button', { name: 'Measure on the mesh' }).click();
   await expect(page.getByRole('button', { name: 'Measured on the mesh; measure again' })).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('textbox', { name: 'Cups', exact: true }).fill('2.5');
+  await enter(page.getByRole('textbox', { name: 'Cups', exact: true }), '2.5');
   await expect(page.getByRole('alert').filter({ hasText: 'Cups: a whole number.' })).toBeVisible();
-  await page.getByRole('textbox', { name: 'Cups', exact: true }).fill('1');
-  await page.getByRole('textbox', { name: 'Cup diameter' }).fill('0.4 in');
+  await enter(page.getByRole('textbox', { name: 'Cups', exact: true }), '1');
+  await enter(page.getByRole('textbox', { name: 'Cup diameter' }), '0.4 in');
   await expect(page.getByText(/it would drop the work/)).toBeVisible();
   // Another answer is another measurement: it is asked for again.
   await expect(page.getByRole('button', { name: 'Measure on the mesh' })).toBeVisible();

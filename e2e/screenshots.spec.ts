@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { expect, test } from './server';
+import { enter, expect, test } from './server';
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
@@ -48,7 +48,7 @@ test('pictures', async ({ page, server }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(await server.step('Press-brake', 'plan'));
   await page.getByRole('button', { name: 'Work it out' }).click();
-  await page.getByRole('textbox', { name: 'Length of the bend' }).fill('240');
+  await enter(page.getByRole('textbox', { name: 'Length of the bend' }), '240');
   await expect(page.getByRole('img', { name: /^The bend in section/ })).toBeVisible();
   await settle();
   await page.screenshot({ path: join(FOLDER, 'plan.png') });

@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -75,6 +75,12 @@ export class TestServer {
     if (!found) throw new Error(`no case is called ${title}`);
     return `${this.url}/case/${found.id}/${step}`;
   }
+}
+
+/** Type into a field and mean it: what is half typed does not count. */
+export async function enter(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Enter');
 }
 
 /** One demo server per worker; a page that fails its test on any request to elsewhere, any script error, any breach of the policy. */

@@ -5,7 +5,7 @@ import { measure, readShape } from '@cuadro/core/shape/measure';
 import { box, drilledPlate, join, moved, refined, sphere } from '@cuadro/core/shape/testing';
 import type { Mesh } from '@cuadro/core/shape/mesh';
 import type { Page } from '@playwright/test';
-import { expect, test, type TestServer } from './server';
+import { enter, expect, test, type TestServer } from './server';
 
 const stl = ({ vertices, indices }: Mesh): Buffer => Buffer.from(writeStl(vertices, indices));
 const measureOf = (mesh: Mesh): number => measure(mesh).volume_mm3;
@@ -60,10 +60,10 @@ test('a part is studied, laid another way, corrected and marked; all of it is th
     await tab(page, 'Milling');
     await expect(page.getByRole('textbox', { name: 'Diameter of hole 1' })).toHaveValue('12');
     await page.getByRole('button', { name: 'add a hole' }).click();
-    await page.getByRole('textbox', { name: 'Diameter of hole 3' }).fill('-4');
+    await enter(page.getByRole('textbox', { name: 'Diameter of hole 3' }), '-4');
     await page.getByRole('textbox', { name: 'Diameter of hole 3' }).blur();
     await expect(page.getByRole('alert').filter({ hasText: 'Diameter cannot be below' })).toBeVisible();
-    await page.getByRole('textbox', { name: 'Diameter of hole 3' }).fill('8');
+    await enter(page.getByRole('textbox', { name: 'Diameter of hole 3' }), '8');
     await page.getByRole('textbox', { name: 'Note on hole 3' }).fill('M10');
     await page.getByRole('textbox', { name: 'Note on hole 3' }).blur();
     await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.holes?.map((h) => [h.diameter_mm, h.note])).toEqual([[12, ''], [
@@ -75,7 +75,7 @@ test('a part is studied, laid another way, corrected and marked; all of it is th
     await tab(page, 'Faces');
     await page.getByLabel('Duty of new faces').selectOption('datum');
     await page.getByLabel('Pick from the largest faces').selectOption({ index: 1 });
-    await page.getByRole('textbox', { name: 'Tolerance of face 1' }).fill('0.05');
+    await enter(page.getByRole('textbox', { name: 'Tolerance of face 1' }), '0.05');
     await page.getByRole('textbox', { name: 'Tolerance of face 1' }).blur();
     await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.marks).toMatchObject([{ duty: 'datum', tolerance_mm: 0.05 }]);
   });
@@ -115,7 +115,7 @@ test('a STEP model is tessellated, more finely when asked; a broken one is refus
   await isThePart(page, server, 'Door-hoisting', Math.PI * 2 * 2 * 3);
   const triangles = async (): Promise<number> => Number((await row(page, 'Triangles').locator('td').innerText()).replace(/\D/g, ''));
   const coarse = await triangles();
-  await page.getByRole('textbox', { name: 'Tolerance of the tessellation' }).fill('0.005');
+  await enter(page.getByRole('textbox', { name: 'Tolerance of the tessellation' }), '0.005');
   await expect.poll(triangles).toBeGreaterThan(coarse);
   await expect(row(page, 'Volume')).toContainText('37.7 cm³');
   await isThePart(page, server, 'Door-hoisting', Math.PI * 2 * 2 * 3);
@@ -182,7 +182,7 @@ test('soft jaws are made, saved and taken as the mesh to print', async ({ page, 
       '4',
     ], ['Vice opens', '80']] as const
   ) {
-    await page.getByRole('textbox', { name: field, exact: true }).fill(value);
+    await enter(page.getByRole('textbox', { name: field, exact: true }), value);
     await page.getByRole('textbox', { name: field, exact: true }).blur();
   }
   await page.getByRole('button', { name: 'Make it' }).click();

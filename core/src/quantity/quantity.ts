@@ -72,7 +72,7 @@ const SPELLINGS: Readonly<Record<string, string>> = {
   'm/s': 'm/s', 'mm/s': 'mm/s', 'm/min': 'm/min', 'ft/s': 'ft/s', 'm/s²': 'm/s^2', 'm/s2': 'm/s^2', 'm/s^2': 'm/s^2', 'ft/s²': 'ft/s^2', 'ft/s2': 'ft/s^2',
   'l/min': 'L/minute', 'l/minute': 'L/minute', 'm³/h': 'm^3/h', 'm3/h': 'm^3/h', cfm: 'cfm', '°': 'deg', deg: 'deg', degrees: 'deg', rad: 'rad',
   h: 'h', hr: 'h', hours: 'h', hour: 'h', min: 'minute', s: 's', sec: 's', seconds: 's', ms: 'ms',
-  d: 'day', day: 'day', days: 'day', week: 'week', weeks: 'week', month: 'month', months: 'month', year: 'year', years: 'year', y: 'year',
+  d: 'day', day: 'day', days: 'day', week: 'week', weeks: 'week', wk: 'week', wks: 'week', mo: 'month', yr: 'year', yrs: 'year', month: 'month', months: 'month', year: 'year', years: 'year', y: 'year',
 };
 /** Letters that mean another thing where an acceleration is asked: "2 g". */
 const SPELLED_FOR: Partial<Record<Quantity, Readonly<Record<string, string>>>> = { acceleration: { g: 'g0' } };
@@ -91,39 +91,87 @@ function convert(value: number, from: string, to: string): number {
 
 export type Parsed = { ok: true; value: number } | { ok: false; message: string };
 
+/** Money may be typed with its sign or code; which one it is stands beside the field. */
+const CURRENCY = /^(?:[€$£¥]|[A-Z]{3})\s*(?=[\d.,+-])|\s*(?:[€$£¥]|[A-Z]{3})$/g;
+/** A number with one mark and three digits after it: thousands to some, thousandths to others. */
+const EITHER = /^[+-]?[1-9]\d{0,2}[.,]\d{3}$/;
+
+interface Term {
+  value: number;
+  unit: string;
+}
+
+/** Read off instruments to the third decimal, and written with a point on every screen here: there a point is a point. */
+const MEASURED: ReadonlySet<Quantity> = new Set(['length', 'roughness', 'temperature', 'pressure', 'stiffness', 'angle']);
+
+/** One number with perhaps a unit: "0.5 in", "7 1/8 in", "1.200,5". @returns a message where it is none */
+function readTerm(text: string, quantity: Quantity): Term | string {
+  const not = `"${text.slice(0, 20)}" is not a number.`;
+  const part = /^([+-]?)(?:(\d+)\s+)?(\d+)\/(\d+)\s*([^\d\s/].*)?$/.exec(text);
+  if (part) {
+    const value = Number(part[2] ?? 0) + Number(part[3]) / Number(part[4]);
+    return Number.isFinite(value) ? { value: part[1] === '-' ? -value : value, unit: (part[5] ?? '').trim() } : not;
+  }
+  const m = /^([+-]?(?:\d[\d\s]*(?:[.,]\d+)*|[.,]\d+)(?:e[+-]?\d+)?)\s*([^\d\s].*)?$/i.exec(text);
+  if (!m) return not;
+  const unit = (m[2] ?? '').trim();
+  const digits = m[1].replace(/\s/g, '');
+  if (EITHER.test(digits) && !(MEASURED.has(quantity) && digits.includes('.')))
+    return `"${digits}" may be ${digits.replace(/[.,]/, '')} or ${Number(digits.replace(',', '.'))}: type one of these.`;
+  const value = readNumber(m[1]);
+  return Number.isFinite(value) ? { value, unit } : not;
+}
+
 /**
- * Read what a person typed: "0.5 in", "80 psi", "2 h 30", "1,200", "350°F", or a bare number in the shown unit.
+ * Read what a person typed: "0.5 in", "7 1/8 in", "12 + 3.5", "80 psi", "2 h 30", "1 200", "350°F", "45 €", or a bare number in the
+ * shown unit. In a sum a number without a unit has that of the next one.
  * @returns the value in the quantity's store unit, or a message for beside the field
  */
 export function parseQuantity(text: string, quantity: Quantity, system: UnitSystem = 'metric'): Parsed {
-  const { store, show } = QUANTITIES[quantity];
-  const clean = text.trim().replace(/−/g, '-').replace(/\u00a0/g, ' ');
+  const { store } = QUANTITIES[quantity];
+  let clean = text.trim().replace(/−/g, '-').replace(/[\u00a0\u202f\u2009]/g, ' ');
+  if (quantity === 'money') clean = clean.replace(CURRENCY, '').trim();
   if (clean === '') return { ok: false, message: 'Type a number.' };
   const hm = quantity === 'time' && /^(\d+)\s*h\s*(\d{1,2})(\s*min)?$/i.exec(clean);
   if (hm) return { ok: true, value: Number(hm[1]) + Number(hm[2]) / 60 };
-  const m = /^([+-]?(?:\d[\d\s]*(?:[.,]\d+)*|[.,]\d+)(?:e[+-]?\d+)?)\s*([^\d\s].*)?$/i.exec(clean);
-  if (!m) return { ok: false, message: `"${text.trim().slice(0, 20)}" is not a number.` };
-  const value = readNumber(m[1]);
-  if (!Number.isFinite(value)) return { ok: false, message: `"${text.trim().slice(0, 20)}" is not a number.` };
-  if (!m[2]) return { ok: true, value: store ? convert(value, unitOf(show[system]), store) : value };
-  const typed = m[2].trim().toLowerCase();
-  const unit = SPELLED_FOR[quantity]?.[typed] ?? SPELLINGS[typed];
+  // Not the sign of an exponent, nor the first; a minus between two numbers stands between spaces.
+  const parts = clean.split(/(?<=[^e\s])\s*(\+)\s*|\s(-)\s/i).filter((p) => p !== undefined);
+  let unit = '';
+  let sum = 0;
+  for (let k = parts.length - 1; k >= 0; k -= 2) {
+    const term = readTerm(parts[k], quantity);
+    if (typeof term === 'string') return { ok: false, message: term };
+    unit = term.unit || unit;
+    const read = toStore(term.value, unit, quantity, system);
+    if (!read.ok) return read;
+    sum += parts[k - 1] === '-' ? -read.value : read.value;
+  }
+  return { ok: true, value: parts.length > 1 && store ? Number(sum.toPrecision(12)) : sum };
+}
+
+function toStore(value: number, typed: string, quantity: Quantity, system: UnitSystem): Parsed {
+  const { store, show } = QUANTITIES[quantity];
+  if (!typed) return { ok: true, value: store ? convert(value, unitOf(show[system]), store) : value };
+  const unit = SPELLED_FOR[quantity]?.[typed.toLowerCase()] ?? SPELLINGS[typed.toLowerCase()];
   const wanted = store ? `Use ${Object.values(show).filter((u, i, all) => all.indexOf(u) === i).join(' or ')}.` : 'Type the number alone.';
-  if (!unit || !store) return { ok: false, message: `"${m[2].trim()}" is not a unit that fits here. ${wanted}` };
+  const misfit: Parsed = { ok: false, message: `"${typed}" is not a unit that fits here. ${wanted}` };
+  if (!unit || !store) return misfit;
   try {
     return { ok: true, value: convert(value, unit, store) };
   } catch {
-    return { ok: false, message: `"${m[2].trim()}" is not a unit that fits here. ${wanted}` };
+    return misfit;
   }
 }
 
-/** "1,200" and "1 200" are 1200; "0,5" is a half; "1,200.5" and "1.200,5" as written. */
+/** "1 200" is 1200; "0,5" is a half; "1,200.5" and "1.200,5" as written; groups of three, more than one, are thousands. */
 function readNumber(text: string): number {
   let t = text.replace(/\s/g, '');
   const comma = t.lastIndexOf(',');
   const dot = t.lastIndexOf('.');
-  if (comma >= 0 && dot >= 0) t = comma > dot ? t.replace(/\./g, '').replace(',', '.') : t.replace(/,/g, '');
-  else if (comma >= 0) t = /^[+-]?[1-9]\d{0,2}(,\d{3})+$/.test(t) ? t.replace(/,/g, '') : t.replace(',', '.');
+  const grouped = /^[+-]?[1-9]\d{0,2}([.,])\d{3}(\1\d{3})+$/.test(t);
+  if (grouped) t = t.replace(/[.,]/g, '');
+  else if (comma >= 0 && dot >= 0) t = comma > dot ? t.replace(/\./g, '').replace(',', '.') : t.replace(/,/g, '');
+  else if (comma >= 0) t = t.replace(',', '.');
   return Number(t);
 }
 

@@ -6,8 +6,9 @@ import { SettingsService } from '../data/settings.service';
 let count = 0;
 
 /**
- * A number with a unit. Takes "0.5 in", "80 psi", "2 h 30" or a bare number in the unit shown. What cannot be read or is
- * out of range stays in the field with a message beside it, and nothing else changes.
+ * A number with a unit. Takes "0.5 in", "7 1/8 in", "80 psi", "2 h 30" or a bare number in the unit shown. It counts when the field is
+ * left or Enter is pressed, never half typed; Esc brings back what stood there. What cannot be read or is out of range stays in the field
+ * with a message beside it, and nothing else changes.
  */
 @Component({
   selector: 'cu-quantity',
@@ -24,7 +25,7 @@ let count = 0;
         class="field" type="text" inputmode="decimal" autocomplete="off"
         [class.assumed]="assumed()" [id]="fieldId()" [attr.aria-label]="label()" [attr.aria-invalid]="error() ? 'true' : null"
         [attr.aria-describedby]="error() ? fieldId() + '-error' : null" [placeholder]="placeholder()"
-        [value]="text()" (input)="typed($any($event.target).value)" (blur)="left()" />
+        [value]="text()" (input)="typed($any($event.target).value)" (change)="take()" (keydown.enter)="take()" (keydown.escape)="restore($event)" (blur)="left()" />
       @if (unit()) { <span class="unit">{{ unit() }}</span> }
     </span>
     @if (error()) { <div class="field-error" role="alert" [id]="fieldId() + '-error'">{{ error() }}</div> }
@@ -47,6 +48,9 @@ export class QuantityField {
   readonly fieldId = input(`quantity-${++count}`);
 
   readonly changed = output<number>();
+  /** Three lengths typed into one field: "180 x 90 x 35". Taken only where somebody listens. */
+  readonly three = output<[number, number, number]>();
+  readonly takesThree = input(false);
   readonly cleared = output();
 
   protected readonly unit = computed(() => this.unitText() ?? QUANTITIES[this.quantity()].show[this.settings.units()]);
@@ -68,29 +72,58 @@ export class QuantityField {
   protected typed(text: string): void {
     this.text.set(text);
     this.dirty = true;
+  }
+
+  /** What stands in the field counts from now on. */
+  protected take(): void {
+    if (!this.dirty) return;
+    const text = this.text();
     if (text.trim() === '' && this.clearable()) {
+      this.dirty = false;
       this.error.set('');
       this.cleared.emit();
       return;
     }
-    const parsed = parseQuantity(text, this.quantity(), this.settings.units());
-    if (!parsed.ok) {
-      this.error.set(parsed.message);
-      return;
+    const parts = this.takesThree() ? text.split(/\s*[x×*]\s*/i) : [];
+    // A unit behind the last is that of all.
+    const unit = /[^\d\s.,/]+$/.exec(text.trim())?.[0] ?? '';
+    const read = (parts.length === 3 ? parts.map((p) => (/[^\d\s.,/]$/.test(p.trim()) ? p : `${p} ${unit}`)) : [text]).map((p) =>
+      parseQuantity(p, this.quantity(), this.settings.units())
+    );
+    const values: number[] = [];
+    for (const parsed of read) {
+      if (!parsed.ok) return this.error.set(parsed.message);
+      try {
+        this.schema()?.validateSync(parsed.value, { strict: true });
+      } catch (e) {
+        return this.error.set((e as Error).message);
+      }
+      values.push(parsed.value);
     }
-    try {
-      this.schema()?.validateSync(parsed.value, { strict: true });
-    } catch (e) {
-      this.error.set((e as Error).message);
-      return;
-    }
+    this.dirty = false;
     this.error.set('');
-    if (parsed.value !== this.value()) this.changed.emit(parsed.value);
+    if (values.length === 3) this.three.emit(values as [number, number, number]);
+    else if (values[0] !== this.value()) this.changed.emit(values[0]);
+    this.tidy();
+  }
+
+  /** What stood there before. */
+  protected restore(event: Event): void {
+    if (!this.dirty && !this.error()) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.dirty = false;
+    this.error.set('');
+    this.tidy();
   }
 
   protected left(): void {
-    this.dirty = false;
+    this.take();
+  }
+
+  private tidy(): void {
+    // The value follows by itself where it was changed; text that says the same in other words is put right here.
     const value = this.value();
-    if (!this.error() && value !== null) this.text.set(formatNumber(toShown(value, this.quantity(), this.settings.units()), 6));
+    this.text.set(value === null ? '' : formatNumber(toShown(value, this.quantity(), this.settings.units()), 6));
   }
 }

@@ -56,6 +56,7 @@ function setUp(refuse?: string) {
   const type = (field: HTMLInputElement | HTMLSelectElement, value: string, event: string): void => {
     field.value = value;
     field.dispatchEvent(new Event(event));
+    if (event === 'input') field.dispatchEvent(new Event('change'));
     fixture.detectChanges();
   };
   const give = async (name: string, text: string): Promise<void> => {

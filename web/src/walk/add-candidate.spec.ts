@@ -31,6 +31,7 @@ function setUp(refusal?: Error) {
     const input = el.querySelector<HTMLInputElement>(selector)!;
     input.value = text;
     input.dispatchEvent(new Event('input'));
+    input.dispatchEvent(new Event('change'));
     fixture.detectChanges();
   };
   const submit = async (): Promise<string> => {

@@ -157,6 +157,11 @@ export class NeedStep {
     this.store.edit((doc) => ({ ...doc, size_mm: doc.size_mm.map((x, i) => (i === axis ? value : x)) as CaseDoc['size_mm'] }));
   }
 
+  /** Three sizes typed into one field. */
+  protected setSizes(size_mm: CaseDoc['size_mm']): void {
+    this.store.edit((doc) => ({ ...doc, size_mm }));
+  }
+
   protected set(id: RequirementId, value: InputValue): void {
     this.patch(id, { value: value as never });
   }

@@ -56,7 +56,7 @@ describe('the form that puts a figure over a computed one', () => {
   it('takes a likely value alone, or a range, with a note', () => {
     const { saved, send } = setUp();
     expect(send({ likely: '1 200', note: 'offer 7' })).toBe('');
-    expect(send({ low: '900', likely: '1000', high: '1,300', note: 'offer 8', kind: 'you' })).toBe('');
+    expect(send({ low: '900', likely: '1000', high: '1 300', note: 'offer 8', kind: 'you' })).toBe('');
     expect(saved).toEqual([{ low: 1200, likely: 1200, high: 1200, kind: 'quote', note: 'offer 7' }, {
       low: 900,
       likely: 1000,
