@@ -187,6 +187,27 @@ describe('the open case', () => {
     expect(store.doc()).toMatchObject({ title: 'mine', place: 'their place', trouble: 'theirs alone', start: '2027-02-03' });
     expect(writes.at(-1)!.changes.map((c) => c.path.join('.')).sort()).toEqual(['start', 'title']);
   });
+  it('keeps what was typed while a save that clashes was on its way', async () => {
+    const theirs: CaseRecord = { ...record(7), doc: demoDoc({ title: 'theirs' }) };
+    const answer = new Subject<CaseRecord>();
+    let first = true;
+    const { store } = setUp((w) => {
+      if (!first) return of({ ...record(8), doc: w.doc });
+      first = false;
+      return answer;
+    });
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'mine' }));
+    await wait(1000);
+    expect(store.saveState()).toBe('saving');
+    store.edit((d) => ({ ...d, place: 'typed meanwhile' }));
+    answer.error(new RequestFault('changed', 'CLASH', false, undefined, theirs));
+    await wait(1000);
+    expect([store.saveState(), store.clashes().map((c) => c.label), store.doc()?.place]).toEqual(['conflict', ['Tool'], 'typed meanwhile']);
+    store.settle(() => 'theirs');
+    await wait(1000);
+    expect([store.saveState(), store.doc()?.title, store.doc()?.place]).toEqual(['saved', 'theirs', 'typed meanwhile']);
+  });
   it('undo leaves a field that was changed since, and names it; it lasts over a reload', async () => {
     const { store } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
     await store.open('c1');

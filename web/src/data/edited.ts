@@ -236,8 +236,10 @@ export abstract class Edited<D extends object, R extends { revision: number }> i
       if (e.offline) {
         this.saveState.set('offline');
         setTimeout(() => this.id && this.saveState() === 'offline' && this.edits.next(), RETRY_MS);
-      } else if (e.current) this.takeUp(e.current as R, changes);
-      else this.saveState.set('refused');
+      } else if (e.current) {
+        // What was typed while this was on its way counts as well.
+        this.takeUp(e.current as R, this.fields.between(this.docOf(record), this.doc()!));
+      } else this.saveState.set('refused');
     }
   }
 
