@@ -41,11 +41,15 @@ function step(name, command, args, count) {
 const node = (name, script, ...args) => step(name, process.execPath, [script, ...args]);
 const jest = (project) => step(`unit tests, ${project}`, process.execPath, ['scripts/jest.mjs', '--selectProjects', project, '--maxWorkers=1', '--json', `--outputFile=${JEST[project]}`], ofJest(JEST[project]));
 
-/** The page: built, in the browser, and its parts alone. */
+/** The lane that is done first takes it; the other waits for it. */
+let parts;
+const web = () => (parts ??= jest('web'));
+
+/** What the built page is for. */
 async function page() {
   if (await node('build', 'scripts/build.mjs')) await step('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], ofBrowser);
   else failed++;
-  await jest('web');
+  await web();
 }
 async function rest() {
   await node('types', 'scripts/typecheck.mjs');
@@ -54,6 +58,7 @@ async function rest() {
   await node('documents', 'scripts/run.mjs', 'scripts/docs.ts', '--check');
   await jest('core');
   await jest('server');
+  await web();
 }
 await Promise.all([page(), rest()]);
 console.log(`\n${passed} passed, ${failed} failed`);
