@@ -1,7 +1,9 @@
 import { benchCase } from './case';
 import { benchLoad } from './load';
 import { benchOrient } from './orient';
+import { benchMechanics } from './mechanics';
 import { benchPage } from './page';
+import { benchProof } from './proof';
 import { benchRays } from './rays';
 import { benchScreen } from './screen';
 import { benchFirstLoad, benchServer } from './server';
@@ -22,6 +24,8 @@ const ALL: Readonly<Record<string, () => void | Promise<void>>> = {
   load: benchLoad,
   'first-load': benchFirstLoad,
   page: benchPage,
+  proof: benchProof,
+  mechanics: benchMechanics,
 };
 const asked = process.argv.slice(2);
 for (const [name, bench] of Object.entries(ALL)) if (!asked.length || asked.includes(name)) await bench();

@@ -4,13 +4,14 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { prism } from '@cuadro/core/make/solids';
 import { stepCylinder } from '@cuadro/core/shape/formats/cad-testing';
+import { scanOf } from '@cuadro/core/proof/scan-testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import type { Mesh } from '@cuadro/core/shape/mesh';
 import { box, drilledPlate } from '@cuadro/core/shape/testing';
 import { turned } from '@cuadro/core/shape/turn';
 import { bundled } from '../server/src/testing/bundled';
 
-const bundle = bundled('cli', ['cli/cuadro.ts'], true);
+const bundle = bundled('cli', ['cli/cuadro.ts'], 'STAY');
 const folder = mkdtempSync(join(tmpdir(), 'cuadro-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 
@@ -199,5 +200,95 @@ describe('cuadro decide', () => {
     expect(said({ today: { way: 'bought', colour: 'red' } })).toContain('today.colour is not a field');
     expect(said({ mesh: 'gone.stl' })).toContain('gone.stl: no such file');
     expect(said({ copies: 0 })).toContain('need.copies');
+  });
+});
+
+describe('cuadro payback, life, align, pack', () => {
+  it('weighs a flow of cash: −1000, then 100 a month for a year more than it', () => {
+    const { status, out } = cuadro(
+      'payback',
+      file('flow.json', JSON.stringify({ cash_by_month: [-1000, ...Array<number>(12).fill(100)], discount_rate_year: 0 })),
+      '--json',
+    );
+    expect(status).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({ npv: 200, payback_months: 10, discounted_payback_months: 10, irr_note: '' });
+    // Σ 100/(1 + i)^k = 1000 over twelve months: i = 2.9229 % a month.
+    expect((1 + JSON.parse(out).irr_year) ** (1 / 12) - 1).toBeCloseTo(0.029229, 6);
+  });
+  it('weighs a scenario, and refuses what is neither', () => {
+    const scenario = {
+      name: 'none',
+      means: 'bureau',
+      tools: [{ kind: 'jig', a_month: 10, today: 300, bureau: 200, print_h: 5, hands_h: 0, material: 0, mill_h: 0, program_h: 0, days: 0 }],
+    };
+    const r = JSON.parse(cuadro('payback', file('scenario.json', JSON.stringify(scenario))).out);
+    expect([r.payback_months, r.utilisation.p50, r.cash_by_month.length]).toEqual([0, 0, 49]);
+    for (
+      const bad of ['{', '[]', '{"cash_by_month":["x"],"discount_rate_year":0}', '{"cash_by_month":[1],"discount_rate_year":-2}', '{"name":"x","means":"own"}']
+    )
+      expect(cuadro('payback', file('bad.json', bad))).toMatchObject({ status: 2, out: '' });
+  });
+  it('fits a life, and names the line of a bad log', () => {
+    // One failure in each of two like groups: with β free, the likelihood of t = 1 and e is largest at a shape worked out by hand below.
+    const r = JSON.parse(cuadro('life', file('log.csv', 'cycles,failed\n1000,1\n2718.281828459045,1\n')).out);
+    // 1/β + 1/2 = e^β/(1 + e^β): β = 2.3994.
+    expect(1 / r.shape + 0.5).toBeCloseTo(Math.exp(r.shape) / (1 + Math.exp(r.shape)), 9);
+    expect(r.scale).toBeCloseTo(1000 * ((1 + Math.exp(r.shape)) / 2) ** (1 / r.shape), 6);
+    expect(cuadro('life', file('bad.csv', 'cycles,failed\n100,1\n-5,0\n'))).toMatchObject({ status: 2, err: expect.stringContaining('line 3') });
+    expect(cuadro('life', file('none.csv', 'cycles\n100\n'))).toMatchObject({ status: 2, err: expect.stringContaining('no column "failed"') });
+  });
+  it('lays a scan over its model: a plate moved by 5, −2 and 3', () => {
+    const plate = drilledPlate(60, 30, 8, [[4, 12, 9], [6, 40, 20]], 64);
+    const points = scanOf(plate, 4000, {});
+    const cloud = Array.from({ length: 4000 }, (_, i) => [5, -2, 3].map((s, k) => points[3 * i + k] + s).join(' ')).join('\n');
+    const r = JSON.parse(cuadro('align', file('scan.xyz', cloud), file('plate.stl', writeStl(plate.vertices, plate.indices)), '--json').out);
+    [-5, 2, -3].forEach((t, k) => expect(r.translation_mm[k]).toBeCloseTo(t, 3));
+    expect([r.share_within['0.1'], r.points]).toEqual([1, 4000]);
+    expect(cuadro('align', file('few.xyz', '1 2 3'), join(folder, 'plate.stl'))).toMatchObject({ status: 2, err: expect.stringContaining('points') });
+  });
+  it('packs: eight cubes of 40 with 5 between them in 100 × 100 are two layers', () => {
+    const cube = box(40, 40, 40);
+    file('cube.stl', writeStl(cube.vertices, cube.indices));
+    const r = JSON.parse(
+      cuadro('pack', file('pack.json', JSON.stringify({ meshes: [{ mesh: 'cube.stl', count: 8 }], bin: [100, 100, 300], gap: 5, seconds: 0 }))).out,
+    );
+    expect([r.placed, r.positions.length, r.left]).toEqual([8, 8, []]);
+    expect(r.height_mm).toBeGreaterThanOrEqual(85);
+    expect(r.height_mm).toBeLessThan(87);
+    const said = { meshes: [{ file: 'cube.stl', count: 8 }], bin: { x: 100, y: 100, z: 300 }, gap: 5, seconds: 0 };
+    expect(JSON.parse(cuadro('pack', file('said.json', JSON.stringify(said))).out).height_mm).toBe(r.height_mm);
+    expect(cuadro('pack', file('none.json', JSON.stringify({ meshes: [], bin: [1, 1, 1] })))).toMatchObject({ status: 2 });
+  });
+  it('loads a bar: a cantilever of 100 × 10 × 8 in steel gives F L³/3EI', () => {
+    const bar = box(100, 10, 8);
+    file('bar.stl', writeStl(bar.vertices, bar.indices));
+    const ask = {
+      mesh: 'bar.stl',
+      elastic: { e_gpa: [200, 200, 200], nu: 0.3, density_g_cm3: 7.85 },
+      supports: [{ kind: 'fixed', at: { point: [0, 5, 4], normal: [-1, 0, 0] } }],
+      loads: [{ id: 'tip', kind: 'force', at: { point: [100, 5, 4], normal: [1, 0, 0] }, force_n: [0, 0, -100] }, {
+        id: 'own',
+        kind: 'gravity',
+        g: [0, 0, -1],
+      }],
+      points: [{ id: 'end', at: [100, 5, 4] }],
+      elements: 8000,
+    };
+    const r = JSON.parse(cuadro('mechanics', file('bar.json', JSON.stringify(ask)), '--json').out);
+    const known = 100e6 / (3 * 200_000 * ((10 * 512) / 12));
+    expect(Math.abs(-r.rows[0].points.end[2] / known - 1)).toBeLessThan(0.03);
+    expect(r.mass_kg).toBeCloseTo(0.0628, 5);
+    expect(r.rows[1].reaction_n[2]).toBeCloseTo(0.0628 * 9.80665, 4);
+    expect(r.rows.map((x: { id: string }) => x.id)).toEqual(['tip', 'own']);
+    for (
+      const bad of [
+        { ...ask, supports: [] },
+        { ...ask, elastic: undefined },
+        { ...ask, elastic: undefined, material: 'cheese' },
+        { ...ask, mesh: 'none.stl' },
+        { ...ask, loads: [{ ...ask.loads[0], force_n: [1, 2] }] },
+      ]
+    )
+      expect(cuadro('mechanics', file('bad.json', JSON.stringify(bad)))).toMatchObject({ status: 2, out: '' });
   });
 });

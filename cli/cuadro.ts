@@ -1,17 +1,22 @@
 import { Fault } from './command';
+import { align } from './commands/align';
 import { decide } from './commands/decide';
 import { holes } from './commands/holes';
 import { jaws } from './commands/jaws';
+import { life } from './commands/life';
 import { make } from './commands/make';
 import { measure } from './commands/measure';
+import { mechanics } from './commands/mechanics';
 import { orient } from './commands/orient';
+import { pack } from './commands/pack';
+import { payback } from './commands/payback';
 import { plan } from './commands/plan';
 import { reach } from './commands/reach';
 import { screen } from './commands/screen';
 import { slice } from './commands/slice';
 import { thickness } from './commands/thickness';
 
-const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, make, screen, plan, decide];
+const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, make, screen, plan, decide, payback, life, align, pack, mechanics];
 
 async function main([name, ...args]: string[]): Promise<void> {
   const command = COMMANDS.find((c) => c.name === name);

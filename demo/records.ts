@@ -5,6 +5,8 @@ import type { Duty } from '@cuadro/core/need/family';
 /** A year in the log of the made-up plant: builds against their estimates, and what its tools lasted. */
 export interface DemoRecord {
   kind: string;
+  /** Title of the case it belongs to. */
+  of?: string;
   at: Date;
   values: Values;
 }
@@ -70,6 +72,37 @@ const MACHINES: readonly [string, string, [number, number, number], [number, num
   ['Machining centre 1', 'cnc-mill', [1000, 500, 500], [0.02, 0.005], 1, true],
 ];
 
+/** Tools of a month by kind: how many, paid today, own mill, programming, printing, hands (h), plastic, at a bureau, days sooner. */
+const A_MONTH: readonly [string, number, number, number, number, number, number, number, number, number][] = [
+  ['Drill jigs and hand tools', 2.5, 60, 3.5, 1.5, 14, 0.9, 24, 235, 9],
+  ['Nests and assembly cradles', 3, 85, 4, 2, 19, 0.8, 36, 310, 11],
+  ['Soft jaws, pairs', 2, 25, 2, 1, 7, 0.4, 11, 120, 5],
+  ['Gripper parts', 1, 320, 1, 0.5, 11, 1.2, 21, 210, 14],
+  ['Gauges and inspection nests', 1, 140, 3, 1.5, 9, 0.6, 16, 180, 10],
+  ['Trays and carriers', 1.5, 190, 0, 0, 16, 0.5, 30, 260, 6],
+];
+const TOOLS: Values[] = A_MONTH.map(([kind, a_month, today, mill_h, program_h, print_h, hands_h, material, bureau, days]) => ({ kind, a_month, today, mill_h, program_h, print_h, hands_h, material, bureau, days }));
+/** Three answers to the same question. */
+const SCENARIOS: readonly Values[] = [
+  { name: 'All to a bureau', means: 'bureau', tools: TOOLS, day_worth: 15 },
+  { name: 'Two more open frames', means: 'own', tools: TOOLS, machines: [{ name: 'Open-frame printer', count: 2, price: 4200, speed: 0.8, draw: 0.9 }], training_h: 30, staff_h: { low: 6, likely: 12, high: 20 }, day_worth: 15 },
+  {
+    name: 'A second chamber printer', means: 'own', tools: TOOLS, machines: [{ name: 'Heated-chamber extruder', count: 1, price: 46_000, speed: 1.4, draw: 2.4 }], install: 1800, residual: 9000, day_worth: 15, claim: 9,
+    target_down: 0.1,
+  },
+];
+
+/** The first piece of the bowl nest: what was done and read, days ago. Its filament was wet, and was dried again. */
+const MADE: readonly [ago: number, step: string, machine: string, readings: Values[], more?: Values][] = [
+  [262, 'Dry the material', 'moisture analyser, simulated', [{ what: 'moisture', value: 0.31, most: 0.1 }], { decision: 'again', reason: 'Above the limit after a night beside the oven line: dried 6 h and read again.', feeds: 'recipe' }],
+  [261, 'Dry the material', 'moisture analyser, simulated', [{ what: 'moisture', value: 0.06, most: 0.1 }]],
+];
+/** The nest in use: readings of the wear of its pads. */
+const NEST = 'Inspection nest, cast divider bowl';
+const NEST_READ: readonly [ago: number, cycles: number, wear: number | undefined, event: string][] = [
+  [240, 0, undefined, 'count'], [190, 1700, 0.04, 'wear'], [140, 3100, 0.06, 'wear'], [95, 4600, 0.1, 'wear'], [50, 5900, 0.12, 'wear'], [12, 7200, 0.15, 'wear'],
+];
+
 const DAY_MS = 86_400_000;
 
 /** @param today the log ends shortly before it */
@@ -86,5 +119,15 @@ export function demoRecords(today: Date): DemoRecord[] {
   const machines = MACHINES.map(([name, process, [x, y, z], [a, b], count, alone]): DemoRecord => ({
     kind: 'machine', at: at(300), values: { name, process, x, y, z, tolerance_a: a, tolerance_b: b, count, alone },
   }));
-  return [...machines, ...builds, ...used].sort((a, b) => a.at.getTime() - b.at.getTime());
+  const day = (ago: number): string => at(ago).toISOString().slice(0, 10);
+  const made = MADE.map(([ago, step, machine, readings, more]): DemoRecord => ({ kind: 'making', of: NEST, at: at(ago), values: { piece: '1', step, on: day(ago), machine, lot: 'L-2231', readings, ...more } }));
+  const nest: DemoRecord = {
+    kind: 'tool-life', of: NEST, at: at(11),
+    values: {
+      tool: 'Bowl nest', number: 'N-014', place: 'metrology room', duty: 'gauge', material: 'petg', item: 'body', cycles: 7200, allowed: 0.25, ended: 'in-use',
+      readings: NEST_READ.map(([ago, cycles, wear, event]): Values => ({ on: day(ago), cycles, event, ...(wear !== undefined && { wear }) })),
+    },
+  };
+  const scenarios = SCENARIOS.map((values, k): DemoRecord => ({ kind: 'scenario', at: at(30 - k), values }));
+  return [...machines, ...builds, ...used, ...made, nest, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

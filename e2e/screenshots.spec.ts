@@ -6,6 +6,7 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 /** One picture of each main view, for the README. Run by npm run screenshots. */
 const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
   ['walk', '/walk'],
+  ['walk-plane', '/walk?view=plane'],
   ['cases', '/cases'],
   ['shop', '/shop'],
   ['log', '/log'],
@@ -16,7 +17,8 @@ const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
   ['routes', 'Hinge/routes'],
   ['sheet', 'Spacer/sheet'],
   ['verdict', 'Finger/verdict'],
-  ['proof', 'Finger/proof'],
+  ['proof', 'Inspection nest/proof?part=check'],
+  ['payback', '/payback'],
   ['walk-phone', '/walk', 390, 844],
 ];
 
@@ -24,6 +26,7 @@ test('pictures', async ({ page, server }) => {
   const settle = async (): Promise<void> => {
     await expect(page.getByRole('progressbar').filter({ visible: true })).toHaveCount(0, { timeout: 60_000 });
     await page.evaluate(() => document.fonts.ready);
+    await page.waitForLoadState('networkidle');
   };
   for (const [name, path, width = 1280, height = 800] of SHOTS) {
     await page.setViewportSize({ width, height });
@@ -34,8 +37,12 @@ test('pictures', async ({ page, server }) => {
     if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached();
     if (name.startsWith('walk')) await expect(page.getByText('looking …')).toHaveCount(0);
     if (name === 'cases') await expect(page.getByRole('cell', { name: '…', exact: true })).toHaveCount(0);
-    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
+    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(5);
+    if (name === 'need') await expect(page.locator('cu-step-line').nth(1)).toBeVisible();
     if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
+    if (name === 'payback') await page.getByRole('button', { name: 'Two more open frames' }).first().click();
+    if (name === 'payback') await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
+    if (name === 'proof') await expect(page.locator('.dims text').first()).toBeVisible();
     if (name === 'house') {
       await page.getByRole('button', { name: 'Take one now' }).click();
       await expect(page.getByRole('table')).toBeVisible();
@@ -78,13 +85,15 @@ test('pictures', async ({ page, server }) => {
   await page.getByRole('button', { name: 'Build', exact: true }).click();
   await page.getByRole('button', { name: 'Compare build directions' }).click();
   await expect(page.getByText(/(of|among) 2\d\d directions/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.locator('.choices img').nth(7)).toBeAttached();
+  await page.getByRole('heading', { name: 'Which way up?' }).evaluate((h) => h.scrollIntoView());
   await settle();
   await page.screenshot({ path: join(FOLDER, 'shape-build.png') });
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(await server.step('Gearbox', 'sheet'));
   await page.getByRole('button', { name: 'Dark paper' }).click();
   await expect(page.locator('.busy.off')).toBeAttached();
-  await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
+  await expect(page.locator('.apexcharts-svg')).toHaveCount(5);
   await settle();
   await page.screenshot({ path: join(FOLDER, 'sheet-dark.png') });
 });

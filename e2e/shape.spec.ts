@@ -52,7 +52,7 @@ test('a part is studied, laid another way, corrected and marked; all of it is th
   await test.step('another way up needs less support, and the estimate follows', async () => {
     await page.getByRole('button', { name: 'Compare build directions' }).click();
     await expect(page.getByText(/Near the best of \d+ directions at: .*least support/)).toBeVisible({ timeout: 90_000 });
-    await page.getByRole('table', { name: 'Build directions, best first' }).getByRole('button', { name: /^Build with/ }).first().click();
+    await page.getByRole('table', { name: 'Build directions, best first' }).getByRole('button', { name: /^Build it/ }).first().click();
     // On its side only the crowns of the two holes hang.
     await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.study?.build.support_mm3.likely).toBeLessThan(2000);
   });

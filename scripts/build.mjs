@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bundle } from './bundle.mjs';
+import { bundle, SERVICE_STAY } from './bundle.mjs';
 
 function* files(path) {
   if (statSync(path).isFile()) return yield path;
@@ -30,7 +30,7 @@ if (!fresh || process.argv.includes('--force')) {
     if (status !== 0) process.exit(1);
   };
   run('npx', 'ng', 'build', 'web');
-  bundle(['server/src/main.ts', 'server/src/jobs/worker.ts', 'server/src/db/pack.ts'], 'server/dist', { extension: '.js' });
+  bundle(['server/src/main.ts', 'server/src/jobs/worker.ts', 'server/src/db/pack.ts'], 'server/dist', { extension: '.js', outside: SERVICE_STAY });
   // A first start unpacks its database instead of making one.
   run(process.execPath, 'server/dist/pack.js', 'server/migrations', 'server/dist/empty-db.tar.gz');
   mkdirSync('.cache', { recursive: true });

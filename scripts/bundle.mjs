@@ -4,6 +4,9 @@ import { buildSync } from 'esbuild';
 /** Packages that bring files of their own (WebAssembly, a binary) and have to stay where they are. */
 export const STAY = ['esbuild', 'manifold-3d', 'occt-import-js', '@electric-sql/pglite', '@playwright/test'];
 
+/** Of the service: also what starts threads from files of its own, or is loaded late. All else in one file opens a second sooner. */
+export const SERVICE_STAY = [...STAY, 'piscina', 'pino', 'exceljs', 'pdfmake', '@fastify/swagger'];
+
 /** `outside`: npm packages that stay imports; all of them where it is not given. */
 export function bundle(entryPoints, outdir, { extension = '.mjs', outside } = {}) {
   buildSync({

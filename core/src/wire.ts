@@ -30,6 +30,17 @@ export interface Patch {
   who: string;
 }
 
+/** What a bundle would bring in. */
+export interface BundlePreview {
+  title: string;
+  meshes: number;
+  records: number;
+  /** Records that are left out: of a kind not known here, or builds and tools in use, which would teach this site what it did not see. */
+  left: number;
+  /** Cases of that name that are there already: the new one gets a number. */
+  same: number;
+}
+
 /** One row of the list of cases: what it shows, not the document. */
 export interface CaseRow {
   id: string;

@@ -4,6 +4,7 @@ import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { backupRoutes } from './backup/plugin';
+import { bundleRoutes } from './bundle/plugin';
 import { caseRoutes } from './cases/plugin';
 import type { Context } from './context';
 import { AppError, diskFault } from './errors';
@@ -105,6 +106,7 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
   shopRoutes(app, context);
   recordRoutes(app, context);
   fileRoutes(app, context);
+  bundleRoutes(app, context);
   reportRoutes(app, context);
   workbookRoutes(app, context);
   backupRoutes(app, context);

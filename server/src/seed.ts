@@ -109,7 +109,12 @@ export async function seedDemo(
 
   step('records and shop');
   await db.transaction(async (tx) => {
-    const rows = plant.records(begun).map((r, k) => ({ ...r, id: idOf('record', String(k)), who: 'demo plant' }));
+    const rows = plant.records(begun).map(({ of, ...r }, k) => ({
+      ...r,
+      id: idOf('record', String(k)),
+      who: 'demo plant',
+      ...(of && { caseId: idOf('case', of) }),
+    }));
     if (rows.length) await tx.insert(records).values(rows).onConflictDoNothing();
     // Somebody may have written shop figures meanwhile: those stay.
     if ((await readShop(tx)).revision === 0) await saveShop(tx, DEFAULT_SHOP, 0, 'demo plant');

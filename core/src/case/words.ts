@@ -62,7 +62,9 @@ export function formatFigure(value: number, unit: string, currency: string, syst
   const quantity = QUANTITY_OF.get(unit);
   if (quantity) return formatQuantity(value, quantity, system);
   const words = unitText(unit, currency).replace(/^cycle$/, 'cycles').replace(/^day$/, 'days');
-  const number = unit.startsWith('money') && Math.abs(value) < 10 ? Number(value.toPrecision(3)).toString() : formatNumber(value);
+  // An estimate is known to two or three figures; what was counted or typed is whole.
+  const shown = unit === 'cycle' && !Number.isInteger(value) ? Number(value.toPrecision(3)) : value;
+  const number = unit.startsWith('money') && Math.abs(value) < 10 ? Number(value.toPrecision(3)).toString() : formatNumber(shown);
   return `${number}\u00a0${words}`;
 }
 

@@ -280,5 +280,11 @@ describe('figures in words', () => {
     expect(formatFigure(2, 'kg', 'EUR', 'inch')).toBe('4.41\u00a0lb');
     expect(formatFigure(12, 'cm^3/h', 'EUR', 'metric')).toBe('12\u00a0cm³/h');
     expect(formatFigure(0.25, 'money/cycle', 'EUR', 'metric')).toBe('0.25\u00a0EUR/cycle');
+    // What was estimated is known to three figures; what was counted is whole.
+    expect([20_083.4, 20_083, 840.4].map((x) => formatFigure(x, 'cycle', 'EUR', 'metric'))).toEqual([
+      '20\u00a0100\u00a0cycles',
+      '20\u00a0083\u00a0cycles',
+      '840\u00a0cycles',
+    ]);
   });
 });

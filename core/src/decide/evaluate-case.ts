@@ -72,6 +72,8 @@ export interface PinView {
   chanceCheapest: number;
   chanceEarliest: number;
   swings: (Swing & { label: string })[];
+  /** Room of the machine: along the bed, across it, upright, mm. */
+  room_mm: [number, number, number];
 }
 
 /** A plan in use as the page and the report show it. */
@@ -179,6 +181,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
       chanceCheapest: cheapest[i] ?? 0,
       chanceEarliest: earliest[i] ?? 0,
       swings: detail === 'full' ? swings(result) : [],
+      room_mm: result.route.process.envelope_mm,
     })),
     curve: drawn ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : NO_CURVE,
     copiesCurve: drawn ? copiesCurve(results, facts.need.copies?.value ?? 1) : NO_CURVE,

@@ -83,7 +83,9 @@ describe('every check and remedy matters', () => {
     const watched = siteOf({ ...DEFAULT_SHOP, calendar: { ...DEFAULT_SHOP.calendar, unattended: false } });
     const all: (readonly [CaseDoc, Site])[] = [...situations()].map((doc) => [doc, usual]);
     for (const size of [[120, 80, 40], [200, 150, 100], [240, 220, 200]] as const) all.push([demoDoc({ need: BASE, size_mm: [...size] }), watched]);
+    const proven = (): boolean => CHECKS.every((c) => bites.has(c.id)) && REMEDIES.every((r) => offered.get(r.id)?.changed && offered.get(r.id)!.cost > 0);
     for (const [doc, site] of all) {
+      if (proven()) break;
       const facts = factsOf(doc, site);
       for (const [p, m] of ROUTES) {
         const context = routeContext(facts, p, m);

@@ -26,8 +26,9 @@ export interface QuickLook {
   effort_h: number;
   /** saving × confidence ÷ effort: what the list is ranked by. */
   worthPerHour: number;
-  /** Share of the need's facts that somebody gave, rather than the family's usual ones. */
-  factsGiven: number;
+  /** Facts of the need that somebody gave, of all that count; the rest are the family's usual ones. */
+  factsKnown: number;
+  factsAsked: number;
   working: { label: string; text: string }[];
 }
 
@@ -46,7 +47,7 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   // Against the tool of today, or doing without where somebody said what that costs; else against having it machined.
   const reference = (contending(facts) ? pins.find((p) => p.letter === 'T') : undefined) ?? pins.find((p) => p.option.kind === 'machine' && p !== chosen);
   const asked = Object.values(need);
-  const factsGiven = asked.length ? asked.filter((r) => !r.assumed).length / asked.length : 0;
+  const factsKnown = asked.filter((r) => !r.assumed).length;
   const money = (x: number): string => formatMoney(x, site.shop.currency);
   const working: QuickLook['working'] = [];
 
@@ -81,7 +82,7 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
             money(valueOf(a.point, DECISION_LINE))
           }`,
         },
-      { label: 'Confidence', text: `${Math.round(confidence * 100)} % of the samples show a saving` },
+      { label: 'Confidence', text: `${Math.round(confidence * SAMPLES)} of ${SAMPLES} samples show a saving` },
     );
   } else {
     working.push({
@@ -104,7 +105,7 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
   const worthPerHour = (Math.max(0, saving) * confidence) / effort_h;
   working.push(
     { label: 'Ranked by', text: `saving × confidence ÷ effort = ${money(worthPerHour)} per hour of work` },
-    { label: 'Facts given', text: `${Math.round(factsGiven * 100)} % of the need; the rest is usual for ${inSentence(familyOf(doc.family).label)}` },
+    { label: 'Facts known', text: `${factsKnown} of ${asked.length}; the rest is usual for ${inSentence(familyOf(doc.family).label)}` },
   );
   return {
     verdict: verdict.kind,
@@ -115,7 +116,8 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
     confidence,
     effort_h,
     worthPerHour,
-    factsGiven,
+    factsKnown,
+    factsAsked: asked.length,
     working,
   };
 }

@@ -6,7 +6,7 @@ import type { CaseDoc } from '../case/types';
 import type { Need, Requirement } from '../need/requirements';
 import { inSentence } from '../quantity/words';
 import { RULES } from './rules';
-import type { VerdictKind } from './verdict';
+import type { VerdictContext, VerdictKind } from './verdict';
 
 const must = <T>(value: T): Requirement<T> => ({ level: 'must', value, from: 'test' });
 const PLAIN: Need = {
@@ -135,6 +135,46 @@ describe('the verdict', () => {
       'Give the temperature in service on the Need step.',
       'Give the fluids on the Need step.',
     ]);
+  });
+  it('takes of two that cost the same the one that is likelier than not to hold, before the one that is sooner', () => {
+    const way = (letter: 'A' | 'B', kind: 'print' | 'machine', days: number, chance: number) => ({
+      letter,
+      days,
+      cost: 500,
+      chanceCheapest: 0.5,
+      result: {},
+      option: {
+        kind,
+        state: 'conditional',
+        doubt: { chance, trials: 0 },
+        process: 'cnc-mill',
+        processLabel: kind,
+        materialLabel: 'PA12',
+        mass_kg: 1,
+        remedies: [],
+        checks: [],
+        expected_cost: 500,
+        programme_with_wait: 500,
+      },
+    });
+    const taken = (chance: number): string | undefined => {
+      const contenders = [way('A', 'print', 2, chance), way('B', 'machine', 12, 0.9)];
+      const ctx = { doc: demoDoc({}), contenders, missing: [], findings: [], chanceBelow: () => 0.5, money: String };
+      return RULES.find((r) => r.id === 'cost')!.apply(ctx as unknown as VerdictContext)?.letter;
+    };
+    expect([taken(0.9), taken(0.45)]).toEqual(['A', 'B']);
+    // Weights of hundreds of kilograms are written out.
+    const [light, heavy] = [way('A', 'print', 2, 0.9), way('B', 'machine', 12, 0.9)];
+    const weighed = { ...heavy, option: { ...heavy.option, mass_kg: 606 } };
+    const ctx = {
+      doc: demoDoc({}),
+      contenders: [{ ...light, option: { ...light.option, mass_kg: 104.5 } }, weighed],
+      missing: [],
+      findings: [],
+      chanceBelow: () => 0.5,
+      money: String,
+    };
+    expect(RULES.find((r) => r.id === 'cost')!.apply(ctx as unknown as VerdictContext)?.reasons).toContain('It weighs 83 % less (100 kg against 610 kg).');
   });
   it('says so when nothing pinned holds', () => {
     expect(decide({ need: { ...PLAIN, serviceTemp: must(600) } }, { print: 1, mill: 1 }).kind).toBe('facts');

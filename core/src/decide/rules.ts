@@ -1,6 +1,7 @@
 import { requirementSpec } from '../need/requirements';
 import { BRIDGE_DAYS } from './options';
 import { mightDo, routeHolds } from './summary';
+import { formatNumber } from '../quantity/quantity';
 import { inSentence, list } from '../quantity/words';
 import { processOf } from '../process/processes';
 import { TODAY_WAYS } from '../case/today';
@@ -20,7 +21,10 @@ const holds = (c: Contender): boolean => routeHolds(c.option);
 const isPrint = (c: Contender): boolean => c.option.kind === 'print';
 const isToday = (c: Contender): boolean => c.option.kind === 'today';
 const best = (list: readonly Contender[]): Contender | undefined => list.reduce<Contender | undefined>((b, c) => (!b || c.cost < b.cost ? c : b), undefined);
-const percent = (x: number): string => `${Math.round(100 * x)} %`;
+/** Samples prove nothing to the last per cent. */
+const percent = (x: number): string => (x > 0.99 ? 'more than 99 %' : x < 0.01 ? 'less than 1 %' : `${Math.round(100 * x)} %`);
+/** Two figures, and never as a power of ten. */
+const kilos = (x: number): string => `${formatNumber(Number(x.toPrecision(2)))} kg`;
 const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)} days`;
 function name(c: Contender): string {
   if (isToday(c)) return c.option.materialLabel ? `${c.letter}, the tool of today` : `${c.letter}, doing without`;
@@ -53,7 +57,7 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
   if (Math.abs(gained) >= 1 && !(isToday(other) && !other.option.materialLabel))
     out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);
   const [a, b] = [chosen.option.mass_kg, other.option.mass_kg];
-  if (a > 0 && b > 0 && a < 0.85 * b) out.push(`It weighs ${percent(1 - a / b)} less (${a.toPrecision(2)} kg against ${b.toPrecision(2)} kg).`);
+  if (a > 0 && b > 0 && a < 0.85 * b) out.push(`It weighs ${percent(1 - a / b)} less (${kilos(a)} against ${kilos(b)}).`);
   return out;
 }
 
@@ -83,6 +87,8 @@ const SURE = 0.9;
 const CLEAR = 0.6;
 /** What goes against cutting a plate or milling a block has to be this clear. */
 const CLEAR_OF_SIMPLE = 0.8;
+/** Likelier than not to hold as planned. */
+const isLikely = (c: Contender): boolean => isToday(c) || c.option.doubt.chance >= 0.5;
 /** Dates nearer than this, days, are the same date. */
 const SAME_DATE = 2;
 
@@ -207,16 +213,17 @@ export const RULES: readonly Rule[] = [
   {
     id: 'cost',
     says:
-      'The way with the lowest expected cost is taken: the programme with waiting, what has to be tried, and what may have to be done again. Where two are even in money, the one that is ready sooner.',
+      'The way with the lowest expected cost is taken: the programme with waiting, what has to be tried, and what may have to be done again. Where two are even in money, the one that is likelier than not to hold; then the one that is ready sooner.',
     apply(ctx) {
       const pair = leaders(ctx);
       const leader = pair?.[0] ?? best(rivalsOf(ctx));
       if (!leader) return undefined;
       let [chosen, other] = pair ?? [leader, undefined];
       if (other && isEven(ctx, chosen, other)) {
+        const likely = [chosen, other].filter(isLikely);
         const simple = [chosen, other].find((c) => answerOf(c) === 'simple');
         const sooner = chosen.days - other.days >= SAME_DATE ? other : chosen;
-        const taken = Math.abs(chosen.days - other.days) >= SAME_DATE ? sooner : (simple ?? chosen);
+        const taken = likely.length === 1 ? likely[0] : Math.abs(chosen.days - other.days) >= SAME_DATE ? sooner : (simple ?? chosen);
         if (taken !== chosen) [chosen, other] = [other, chosen];
       }
       const reference = ctx.today && ctx.today !== chosen && ctx.today !== other ? ctx.today : undefined;

@@ -139,9 +139,13 @@ const SITUATIONS: Situation[] = [
   { what: 'a laid-up drill template', family: 'hand-jig', file: { size_mm: [500, 300, 30], today: T('laid-up', 1800, { wait_days: 40 }), delay_per_day: 20 }, says: [...PRINT, 'machine', 'simple'], each: [60, 1500], days: [0.5, 20], why: 'a pattern for one template is dear' },
   { what: 'a frame bolted up from twenty pieces', family: 'assembly-fixture', file: { size_mm: [500, 400, 200], today: T('bolted', undefined, { pieces: 20, material: 'al-6061' }), delay_per_day: 20 }, says: [...PRINT, 'keep', 'machine', 'even'], why: 'twenty drawings, twenty joints' },
   // Awkward needs
+  { what: 'three hundred nests for 18 each', family: 'assembly-fixture', file: { size_mm: [120, 80, 30], copies: 300, today: T('machined', 18, { wait_days: 15 }), delay_per_day: 10 }, says: ['keep'], why: 'nobody prints for 18 what is milled by the hundred' },
+  { what: 'a small nest to Ra 3.2', family: 'assembly-fixture', file: { size_mm: [80, 60, 30], today: T('machined', 400, { wait_days: 14 }), delay_per_day: 10, need: { roughness: 3.2, load: 50, serviceTemp: 25, fluids: [] } }, says: PRINT, bars: [/tpu/], each: [30, 300], days: [0.5, 8], why: 'tumbled, or gone over where that is too rough' },
+  { what: 'a block of nine hundred by seven hundred, ground faces', family: 'assembly-fixture', file: { size_mm: [900, 700, 400], form: 'block', today: T('machined', 6500, { wait_days: 40 }), delay_per_day: 20, need: { roughness: 1.6 } }, says: ['simple', 'keep', 'machine', 'even'], bars: [/tpu/, /sand/], why: 'clamps on a plate with ground stops, or the block as it is' },
   { what: 'a tool a metre and a half long', family: 'assembly-fixture', file: { size_mm: [1500, 300, 120], today: T('welded', 2200, { wait_days: 30 }) }, says: ['keep', 'machine', ...PRINT], bars: [/^vat/, /^material-jetting/, /^metal-powder/], why: 'too long for small beds' },
   { what: 'a tool of one cycle', family: 'assembly-fixture', file: { size_mm: [120, 80, 40], today: T('none'), delay_per_day: 100, need: { cyclesPerYear: 1, years: 0.1 } }, says: [...PRINT, 'simple'], days: [0.2, 6], each: [20, 300], why: 'the quickest cheap one' },
   { what: 'a tool wanted tomorrow', family: 'hand-jig', file: { size_mm: [120, 80, 40], today: T('machined', 400, { wait_days: 20 }), delay_per_day: 200, need: { leadLimit: 2 } }, says: [...PRINT, 'simple', 'keep'], bars: [/^cnc-mill\/s235/, /^injection/], days: [0.2, 2.2], why: 'nothing with a queue' },
+  { what: 'a nest that stands in water at 110 °C', family: 'assembly-fixture', file: { size_mm: [80, 60, 30], today: T('machined', 280, { material: 'al-6061', wait_days: 14 }), delay_per_day: 10, need: { serviceTemp: 110, fluids: ['water'], load: 50 } }, says: ['keep', 'machine', 'even', ...PRINT], bars: [/pa6/, /pa12/, /pa-/, /resin-/, /\/pc$/], why: 'nylon and photopolymer fall to pieces in hot water; PPSU or the metal of today' },
   { what: 'food contact', family: 'hand-tool', file: { size_mm: [180, 60, 20], today: T('machined', 120, { material: 'ss-304' }), need: { contact: 'food' } }, says: ['keep', ...PRINT, 'simple'], bars: [/resin-/, /jet-/], why: 'photopolymers never' },
   { what: 'a tool out of doors', family: 'hand-tool', file: { size_mm: [180, 60, 20], today: T('machined', 120), need: { uv: true } }, says: [...PRINT, 'keep', 'simple'], bars: [/resin-general/, /jet-/], why: 'resins go brittle in the sun' },
   // With a mesh: what the box alone cannot tell
@@ -169,7 +173,7 @@ describe('situations', () => {
     for (const s of SITUATIONS) expect(s.why.length).toBeGreaterThan(5);
   });
   it.each(SITUATIONS.map((s) => [s.what, s] as const))('%s', (_, s) => {
-    const { view } = evaluateCase(readNeed({ family: s.family, start: '2026-11-25', ...s.file }, s.mesh && studiedRef(s.mesh())), BUILT_IN_SITE, 400);
+    const { view } = evaluateCase(readNeed({ family: s.family, start: '2026-11-25', ...s.file }, s.mesh && studiedRef(s.mesh())), BUILT_IN_SITE, 400, undefined, 'decision');
     const { verdict, options, pins } = view;
     expect(s.says).toContain(verdict.kind);
     const chosen = pins.find((p) => p.letter === verdict.letter);

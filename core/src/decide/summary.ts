@@ -57,5 +57,11 @@ export function whyRoute(o: RouteOption): string {
   return `Holds as it is${o.remedies.length ? `, with ${list(o.remedies.map((r) => r.label))}` : ''}.`;
 }
 
+/** The way that is ahead most often, and in how many of 100 samples. */
+export function ahead(pins: readonly PinView[], by: 'chanceCheapest' | 'chanceEarliest'): { pin: PinView; of100: number } {
+  const pin = pins.reduce((b, p) => (p[by] > b[by] ? p : b));
+  return { pin, of100: Math.round(100 * pin[by]) };
+}
+
 /** The pinned routes without the tool of today. */
 export const newWays = (view: { pins: readonly PinView[] }): PinView[] => view.pins.filter((p) => p.letter !== 'T');

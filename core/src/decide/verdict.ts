@@ -1,6 +1,5 @@
 import { RULES } from './rules';
 import { list } from '../quantity/words';
-import { remedyKind } from '../screen/remedies';
 import type { CaseDoc, Letter } from '../case/types';
 import type { RouteOption } from './options';
 import type { Family } from '../need/family';
@@ -69,7 +68,7 @@ const FIBRE_DUST = 'Its dust holds fibres that irritate and, if carbon, conduct:
 
 /** What is to be minded with a way: its process, the fibres of its material, and whatever has a safety sheet. */
 function cautionsOf({ option, result: { route: { process, material } } }: Contender): string[] {
-  const sheets = [...new Set([...(process.chemicals ?? []), ...option.remedies.flatMap((r) => remedyKind(r.id).chemicals ?? [])])];
+  const sheets = [...new Set([...(process.chemicals ?? []), ...option.remedies.flatMap((r) => r.chemicals ?? [])])];
   return [
     ...process.cautions,
     ...(material.family === 'fibre' ? [FIBRE_DUST] : []),

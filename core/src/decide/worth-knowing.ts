@@ -56,6 +56,14 @@ const MIDDLE: Partial<Record<RequirementId, number>> = {
   copies: 1,
 };
 
+/** The routes, cheapest first, and which of them hold with another need. */
+export function screener(facts: CaseFacts, options: readonly RouteOption[]): (need: ResolvedNeed) => string[] {
+  const { doc, site: { shop } } = facts;
+  const byCost = [...options].sort((a, b) => a.programme_with_wait - b.programme_with_wait);
+  const routes = byCost.map((o) => ({ key: routeKey(o), context: routeContext(facts, processOf(o.process), shelfOf(shop).material(o.material)) }));
+  return (need) => routes.filter(({ key, context }) => routeHolds({ state: stateOf({ ...context, need }, doc.remedies?.[key]) })).map((r) => r.key);
+}
+
 /**
  * The value of finding a fact out: every question that matters here and is not answered is set to its low and its high end, and
  * all routes are screened again. Costs are those of the screening at hand, so only the order among routes that hold is theirs.
@@ -63,15 +71,13 @@ const MIDDLE: Partial<Record<RequirementId, number>> = {
  */
 export function worthKnowing(facts: CaseFacts, options: readonly RouteOption[], pinned: readonly string[]): WorthKnowing[] {
   const { doc, site: { shop } } = facts;
-  const byCost = [...options].sort((a, b) => a.programme_with_wait - b.programme_with_wait);
-  const routes = byCost.map((o) => ({ key: routeKey(o), context: routeContext(facts, processOf(o.process), shelfOf(shop).material(o.material)) }));
+  const hold = screener(facts, options);
   // What else is missing stands at the middle meanwhile: with two gaps open no route could hold at either end.
   const missing = Object.fromEntries(missingEssentials(facts).map((id) => [id, { level: 'must', value: id === 'fluids' ? [] : MIDDLE[id], from: '' }]));
   const at = (id: RequirementId, value: unknown): { holding: Set<string>; leader?: string } => {
     const need = { ...facts.need, ...missing, [id]: { level: doc.need[id]?.level ?? 'must', value, from: '', assumed: false } } as ResolvedNeed;
-    const holding = new Set<string>();
-    for (const { key, context } of routes) if (routeHolds({ state: stateOf({ ...context, need }, doc.remedies?.[key]) })) holding.add(key);
-    return { holding, leader: routes.find((r) => holding.has(r.key))?.key };
+    const keys = hold(need);
+    return { holding: new Set(keys), leader: keys[0] };
   };
   const resolved = facts.need;
   const questions = relevant(facts.family, doc.need, pinned.map((key) => shelfOf(shop).material(key.slice(key.indexOf('/') + 1))));

@@ -1,16 +1,14 @@
 import { PROCESSES } from '../process/processes';
+import { clock, WEEKDAYS } from '../quantity/date';
 import { formatNumber, unitText } from '../quantity/quantity';
 import { inSentence } from '../quantity/words';
 import { type Calendar, type OwnMaterial, SHOP_FIGURES, type Shop } from '../shelf/shop';
-
-const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
-const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
 
 /** Parts of a set of working hours: what each is called, and how it reads. */
 const HOURS: { [K in keyof Calendar]: [label: string, text: (c: Calendar) => string] } = {
   shiftStart_min: ['start of the shift', (c) => clock(c.shiftStart_min)],
   shiftEnd_min: ['end of the shift', (c) => clock(c.shiftEnd_min)],
-  workdays: ['working days', (c) => c.workdays.map((d) => DAYS[d]).join(', ')],
+  workdays: ['working days', (c) => c.workdays.map((d) => WEEKDAYS[d]).join(', ')],
   holidays: ['days on which nobody works', (c) => c.holidays.join(', ')],
   unattended: ['machines run on alone', (c) => (c.unattended ? 'yes' : 'no')],
 };

@@ -80,7 +80,7 @@ export interface PointsInput extends Base {
 /** Rows of the same few inputs. */
 export interface TableInput extends Base {
   kind: 'table';
-  columns: readonly (NumberInput | ChoiceInput | YesNoInput | TextInput)[];
+  columns: readonly (NumberInput | ChoiceInput | YesNoInput | TextInput | DateInput)[];
   most: number;
   usual?: readonly Values[];
 }

@@ -1,7 +1,7 @@
 import type { Duty, Family } from '../need/family';
 import type { WearMode } from '../need/requirements';
 import { formatNumber } from '../quantity/quantity';
-import { blended, type Evidence, faceEvidence, type LifeEvidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
+import { movedLife, type Evidence, faceEvidence, type LifeEvidence, lifeEvidence, NO_EVIDENCE, ownLog } from '../records/evidence';
 import type { Material, Removal } from '../shelf/types';
 import type { Entry, Range } from '../worksheet/types';
 import { baseLife, WEAR_CLASS_WORDS, type WearClass } from './base-lives';
@@ -141,8 +141,10 @@ export function faceLife(duty: Duty, rubbing: Rubbing): Life {
 const learned = (book: Life, own: LifeEvidence | undefined): Pick<Entry, 'low' | 'likely' | 'high' | 'source'> =>
   own
     ? {
-      ...blended(book, own.median, own.n),
-      source: { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` },
+      ...movedLife(book, own),
+      source: movedLife(book, own) === book
+        ? { kind: 'guess', text: `${book.why()} ${ownLog(own.n)} so far, none worn out: they do not lower it.` }
+        : { kind: 'measured', text: `Starting life moved by ${ownLog(own.n)} (${own.worn} worn out, median ${Math.round(own.median)} cycles).` },
     }
     : { low: book.low, likely: book.likely, high: book.high, source: { kind: 'guess', text: book.why() } };
 
@@ -154,7 +156,7 @@ const ownLife = ({ duty }: Lived, { id }: Material, { metalFace }: Use, evidence
 export function toolLife(tool: Lived, material: Material, use: Use, evidence: Evidence, uses?: Range): Range & Pick<Life, 'by'> {
   const book = bookLife(tool, material, use, uses);
   const own = ownLife(tool, material, use, evidence);
-  return own ? { ...blended(book, own.median, own.n), by: book.by } : book;
+  return own ? { ...movedLife(book, own), by: book.by } : book;
 }
 
 /** The same as an entry, lognormal between P5 and P95. */
@@ -173,7 +175,7 @@ export function lifeEntry(tool: Lived, material: Material, use: Use, evidence: E
 export function faceRange(duty: Duty, { rubbing }: Use, evidence: Evidence): Range {
   const own = faceEvidence(evidence, duty);
   const book = faceLife(duty, rubbing);
-  return own ? blended(book, own.median, own.n) : book;
+  return own ? movedLife(book, own) : book;
 }
 
 /** Rubber on contact faces, cycles: that of a wearing pad. */

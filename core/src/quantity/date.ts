@@ -4,3 +4,7 @@ export function formatDate(iso: string, withTime = true): string {
   const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
   return withTime && iso.length > 10 ? `${day}, ${iso.slice(11, 16)}` : day;
 }
+
+export const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'] as const;
+/** Minutes of a day as "07:30". */
+export const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;

@@ -50,6 +50,11 @@ export function blended(prior: Range, observed: number, n: number): Range {
   return { low: likely * (prior.low / prior.likely) ** narrow, likely, high: likely * (prior.high / prior.likely) ** narrow };
 }
 
+/**
+ * A life moved by one's own tools. As long as none of them has worn out, they say only that a life is not short: they may raise it, never lower it.
+ */
+export const movedLife = (prior: Range, own: LifeEvidence): Range => (own.worn === 0 && own.median <= prior.likely ? prior : blended(prior, own.median, own.n));
+
 /** A range from P5 to P95 is this many standard deviations wide. */
 const NINETY = 3.29;
 

@@ -25,10 +25,10 @@ export interface RecordKind {
   label: string;
   plural: string;
   what: string;
-  /** Kept with a case, or with the site. */
-  about: 'case' | 'site';
-  /** A kind of the site that is kept on the Shop page, not in the Log. */
-  page?: 'shop';
+  /** Kept with a case, with the site, or with the site and perhaps a case. */
+  about: 'case' | 'site' | 'both';
+  /** Kept on a page of its own, not in the Log or the Papers. */
+  page?: 'shop' | 'payback' | 'proof';
   inputs: readonly InputSpec[];
   /** A row in a few words. */
   title(values: Values): string;

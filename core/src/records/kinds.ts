@@ -1,14 +1,19 @@
 import { NO_EVIDENCE, type Evidence } from './evidence';
 import type { RecordKind, RecordRow } from './kind';
 import { build } from './kinds/build';
+import { check } from './kinds/check';
 import { certificate } from './kinds/certificate';
 import { machine } from './kinds/machine';
+import { making } from './kinds/making';
 import { note } from './kinds/note';
 import { quote } from './kinds/quote';
+import { release } from './kinds/release';
+import { scan } from './kinds/scan';
+import { scenario } from './kinds/scenario';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
-export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, machine, toolLife, build];
+export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, machine, toolLife, build, scenario, making, check, scan, release];
 
 /** @throws Error for an unknown id */
 export function recordKindOf(id: string): RecordKind {

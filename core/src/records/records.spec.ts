@@ -8,7 +8,7 @@ import { demoDoc } from '../case/testing';
 import { evaluateRoute } from '../routes/evaluate-route';
 import { material } from '../shelf/shelf';
 import { DEFAULT_SHOP } from '../shelf/shop';
-import { blended, blendedShare, NO_EVIDENCE, ownFactor, ownLog, PRIOR_WEIGHT } from './evidence';
+import { blended, blendedShare, movedLife, NO_EVIDENCE, ownFactor, ownLog, PRIOR_WEIGHT } from './evidence';
 import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
 import { certificate } from './kinds/certificate';
@@ -83,7 +83,17 @@ describe('evidence', () => {
     // η = √((1000² + 2000² + 3000²)/2) for two failures and one still in use at 3000; median η √ln 2.
     const { life: [found] } = evidenceOf([life(1000, 'worn'), life(2000, 'broken'), life(3000, 'in-use')]);
     expect(found).toMatchObject({ duty: 'locate', material: 'pa12-cf', n: 3, worn: 2 });
-    expect(found.median).toBeCloseTo(Math.sqrt(14e6 / 2) * Math.sqrt(Math.LN2), 6);
+    // At a shape of 2 exactly it would be √(Σt²/2)·√ln 2; two failures move the shape a little.
+    expect(found.median / (Math.sqrt(14e6 / 2) * Math.sqrt(Math.LN2))).toBeCloseTo(1, 2);
+  });
+  it('of tools none of which has worn is even odds of having come so far, and never lowers a life', () => {
+    const { life: [found] } = evidenceOf([life(3000, 'in-use'), life(4000, 'in-use')]);
+    // (3000² + 4000²)^½: exp(−Σ(t/η)²) is then one half.
+    expect([found.worn, found.median]).toEqual([0, 5000]);
+    const book = { low: 10_000, likely: 50_000, high: 200_000 };
+    expect(movedLife(book, found)).toBe(book);
+    expect(movedLife({ low: 500, likely: 1000, high: 2000 }, found).likely).toBeGreaterThan(1000);
+    expect(movedLife(book, { ...found, worn: 1 }).likely).toBeLessThan(50_000);
   });
   it('of metal faces goes to the faces, not to the tool that carries them', () => {
     const log = evidenceOf(Array.from({ length: 12 }, () => life(900, 'worn', { item: 'face' })));

@@ -50,6 +50,19 @@ describe('marked faces', () => {
     // The part as a whole may be the harder.
     expect(found('tolerance', 'extrusion-chamber/abs', [{ ...RIGHT, tolerance_mm: 5 }], { tolerance: must(0.05) })!.limit).toBe(0.05);
   });
+  it('are gone over by a surer step where the quick one left them too rough', () => {
+    const rough = { roughness: must(3.2) };
+    // Tumbling brings Ra 2 … 3 … 5; what is above 3.2 is milled, 3 h a square metre after 1, and 1 h of set-up after 0.5.
+    const [smooth] = found('roughness', 'powder-polymer/pa12-powder', [], rough)!.offers;
+    expect(smooth.how).toContain('tumbling in media');
+    expect(smooth.hours.high / smooth.hours.likely).toBeCloseTo(4, 6);
+    expect(smooth.once_hours).toEqual({ low: 0.3, likely: 0.5, high: 1.5 });
+    const after = found('roughness', 'powder-polymer/pa12-powder', [], rough, ['smooth'])!;
+    expect(after).toMatchObject({ state: 'pass', value: 2.6 });
+    expect(after.chance).toBeGreaterThan(0.9);
+    // Nothing is surer than polishing: at 0.4 it may come out too rough.
+    expect(found('roughness', 'powder-polymer/pa12-powder', [], { roughness: must(0.4) }, ['smooth'])!.chance).toBeLessThan(0.9);
+  });
   it('are judged one by one in roughness; smoothing costs by their area', () => {
     const hung = mark({ normal: [0, 0, -1], point: [100, 40, 20], ra_um: 6 });
     const o = found('roughness', 'extrusion-chamber/abs', [{ ...TOP, ra_um: 30 }, hung])!;

@@ -5,10 +5,12 @@ import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
 import { material } from '../shelf/shelf';
+import type { WetWith } from '../shelf/types';
 import { heatLimit } from './heat-hours';
+import { isWet, lastingHeat, leftInService } from './service';
 import { weldTemperature } from './weld-heat';
 
-const asked = (value: number) => ({ level: 'must' as const, value, from: '', assumed: false });
+const asked = <T>(value: T) => ({ level: 'must' as const, value, from: '', assumed: false });
 const USE = { low: 100, likely: 115, high: 130 };
 const limit = (family: 'polymer' | 'metal', need: ResolvedNeed) => heatLimit({ family }, USE, need).use_c;
 
@@ -38,6 +40,31 @@ describe('what a plastic stands, by the hours', () => {
     // PA12-CF stands 120 … 145 °C for long: 20 h are worth more than 30 K, up to 145.
     expect(state({}).state).toBe('conditional');
     expect(state({ heatTime: 0.5, heats: 40 })).toMatchObject({ state: 'pass', reason: expect.stringContaining('20 h in all') });
+  });
+});
+
+describe('what is left of it in service', () => {
+  const nylon = { use_c: USE, moisture: 'much' as const };
+  const water = { fluids: asked<WetWith[]>(['water']) };
+  it('is all at 23 °C dry, half at lasting heat, six tenths of that soaked', () => {
+    expect(leftInService({}, nylon)).toBe(1);
+    expect(leftInService({ serviceTemp: asked(115) }, nylon)).toBeCloseTo(0.5, 9);
+    expect(leftInService({ ...water, serviceTemp: asked(115) }, nylon)).toBeCloseTo(0.3, 9);
+    expect(leftInService(water, { ...nylon, moisture: 'none' })).toBe(1);
+  });
+  it('takes a batch of weeks under coolant, a wash, and what is said to be dry for dry', () => {
+    expect(isWet({ fluids: asked<WetWith[]>(['coolant']) })).toBe(true);
+    expect(isWet({ fluids: asked<WetWith[]>(['coolant']), years: asked(0.1) })).toBe(false);
+    expect(isWet({ fluids: asked<WetWith[]>(['alkaline']) })).toBe(false);
+    expect(isWet({ fluids: asked<WetWith[]>(['coolant']), wet: asked(false) })).toBe(false);
+    expect(isWet({ wet: asked(true), years: asked(0.1) })).toBe(true);
+  });
+  it('has no more lasting heat in water than the material stands there', () => {
+    const pa6 = { water_c: { low: 50, likely: 65, high: 80 } };
+    expect(lastingHeat(water, pa6, USE)).toEqual({ low: 50, likely: 65, high: 80 });
+    expect(lastingHeat({}, pa6, USE)).toBe(USE);
+    // 50 h in all: 66 K by the rule, 30 at most; beyond what it stands in water, never beyond where it softens.
+    expect(heatLimit({ family: 'polymer' }, pa6.water_c, { heatTime: asked(50), heats: asked(1) }, 100).use_c).toEqual({ low: 80, likely: 95, high: 100 });
   });
 });
 

@@ -71,11 +71,13 @@ export const wearIsOnMetal = (ctx: CheckContext): boolean => REMEDIES.some((r) =
 
 /** A remedy priced on one route. */
 export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
-  const { id, label, how, metalFace, habit, lifeUsed, extraPieces, parts_h, rest_h } = kind;
+  const { id, label, metalFace, habit, lifeUsed, extraPieces, parts_h, rest_h } = kind;
+  const { how, chemicals } = kind.onRoute?.(ctx) ?? kind;
   return {
     id,
     label,
     how,
+    ...(chemicals && { chemicals }),
     ...kind.cost(ctx),
     ...(metalFace && { metalFace }),
     ...(wearTaken(kind, ctx) && { carriesWear: true }),

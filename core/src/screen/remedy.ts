@@ -22,6 +22,8 @@ export interface RemedyKind {
   label: string;
   /** As told to the one who does it. */
   how: string;
+  /** The same on one route, where it is known more closely there. */
+  onRoute?(ctx: CheckContext): Pick<RemedyKind, 'how' | 'chemicals'> | undefined;
   /** Can it be done on this route at all? */
   fits(ctx: CheckContext): boolean;
   cost(ctx: CheckContext): RemedyCost;
@@ -56,6 +58,7 @@ export interface Remedy extends RemedyCost {
   id: string;
   label: string;
   how: string;
+  chemicals?: readonly string[];
   metalFace?: boolean;
   /** Metal takes the wear on this route: the body only carries it. */
   carriesWear?: boolean;

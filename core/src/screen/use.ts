@@ -2,9 +2,9 @@ import type { Stressed } from '../life/fatigue';
 import type { Use } from '../life/life';
 import { rubbingOf } from '../life/rubbing';
 import { askedRange, type CheckContext } from './check';
-import { heatKnockDown } from './checks/strength';
 import { loadPath } from './load-path';
 import { wearIsOnMetal } from './remedies';
+import { leftInService } from './service';
 
 /** Within this of what a material stands for long, K, it tires sooner. */
 const NEAR_K = 15;
@@ -18,7 +18,7 @@ export function stressOf(ctx: CheckContext): Stressed | undefined {
   const strength = path.across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
   const force = askedRange(need, 'load');
   const { joint = 1 } = ctx.process;
-  const per = path.stress_per_n / heatKnockDown(at, traits.use_c.likely) / joint;
+  const per = path.stress_per_n / leftInService(need, traits) / joint;
   return {
     ratio: { low: (force.low * per) / strength.high, likely: (force.likely * per) / strength.likely, high: (force.high * per) / strength.low },
     lasting: !!need.lasting?.value,

@@ -140,6 +140,27 @@ export class Bvh {
     return found < 0 ? { triangle: -1, distance: Infinity } : { triangle: this.order[found], distance: best };
   }
 
+  /** Where on triangle the closest point to (x, y, z) is: first corner + s · (second − first) + t · (third − first). */
+  footOn(triangle: number, x: number, y: number, z: number): [s: number, t: number] {
+    pointTriangle2(this.corners, this.place(triangle) * 9, x, y, z);
+    return [lastS, lastT];
+  }
+
+  /** Distance from a point to a triangle. */
+  distanceTo(triangle: number, x: number, y: number, z: number): number {
+    return Math.sqrt(pointTriangle2(this.corners, this.place(triangle) * 9, x, y, z));
+  }
+
+  private places?: Uint32Array;
+  /** Where in leaf order a triangle lies. */
+  private place(triangle: number): number {
+    if (!this.places) {
+      this.places = new Uint32Array(this.order.length);
+      this.order.forEach((t, i) => (this.places![t] = i));
+    }
+    return this.places[triangle];
+  }
+
   /** Closest triangle to a point, and the distance to it. Nothing further than `far` is looked at. */
   closest(x: number, y: number, z: number, far = Infinity): Hit {
     const { box, link, size, corners, stack } = this;
@@ -190,6 +211,9 @@ function distance2(box: Float32Array, b: number, x: number, y: number, z: number
   return dx * dx + dy * dy + dz * dz;
 }
 
+/** Where on the triangle looked at last its closest point is: corner + s · first side + t · second. */
+let lastS = 0, lastT = 0;
+
 /** Squared distance from a point to the triangle at v[c]: to its corner, edge or face, by the sign of barycentric areas. */
 function pointTriangle2(v: Float32Array, c: number, x: number, y: number, z: number): number {
   const ax = v[c] - x, ay = v[c + 1] - y, az = v[c + 2] - z;
@@ -223,6 +247,8 @@ function pointTriangle2(v: Float32Array, c: number, x: number, y: number, z: num
       t = vc * k;
     }
   }
+  lastS = s;
+  lastT = t;
   const px = ax + s * ux + t * wx, py = ay + s * uy + t * wy, pz = az + s * uz + t * wz;
   return px * px + py * py + pz * pz;
 }

@@ -1,4 +1,4 @@
-import type { LengthUnit, Mesh } from './mesh';
+import { extentOf, type LengthUnit, type Mesh } from './mesh';
 import { readMesh } from './read-mesh';
 import { topology } from './topology';
 import { weld } from './weld';
@@ -62,15 +62,7 @@ const insideOut = ({ vertices, indices }: Mesh): Mesh => ({ vertices, indices: i
 export function measure(mesh: Mesh, notes: string[] = []): Measure {
   const { vertices, indices } = mesh;
   const triangles = indices.length / 3;
-  const min = [Infinity, Infinity, Infinity];
-  const max = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < vertices.length; i += 3) {
-    for (let a = 0; a < 3; a++) {
-      const x = vertices[i + a];
-      if (x < min[a]) min[a] = x;
-      if (x > max[a]) max[a] = x;
-    }
-  }
+  const { low: min, high: max } = extentOf(vertices);
   const box = [0, 1, 2].map((a) => max[a] - min[a]) as [number, number, number];
   const mid = [0, 1, 2].map((a) => (max[a] + min[a]) / 2);
   const topo = topology(mesh);

@@ -14,6 +14,20 @@ export interface Mesh {
   indices: Uint32Array;
 }
 
+/** Lowest and highest corner of the box around points, xyz after xyz. */
+export function extentOf(points: Float32Array): { low: [number, number, number]; high: [number, number, number] } {
+  const low: [number, number, number] = [Infinity, Infinity, Infinity];
+  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < points.length; i += 3) {
+    for (let a = 0; a < 3; a++) {
+      const x = points[i + a];
+      if (x < low[a]) low[a] = x;
+      if (x > high[a]) high[a] = x;
+    }
+  }
+  return { low, high };
+}
+
 /** A file that cannot be used as a mesh. The message is for people and one line long. */
 export class MeshError extends Error {
   constructor(message: string) {

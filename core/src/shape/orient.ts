@@ -194,6 +194,32 @@ export function rank(list: readonly Orientation[], weights: Weights): Ranked[] {
     .sort((a, b) => a.penalty - b.penalty || a.height_mm - b.height_mm);
 }
 
+/** Differences smaller than this share of the larger are none. */
+const ALIKE = 0.01;
+const alike = (a: number, b: number): boolean => Math.abs(a - b) <= ALIKE * Math.max(Math.abs(a), Math.abs(b), 1e-6);
+/** Support of less than this is none, mm³. */
+const NO_SUPPORT_MM3 = 50;
+
+/**
+ * Directions that ask for the same are one row: the first of them, or the one in use, with the others that are like it. The order stays.
+ * @param keep the direction to stand for its row wherever it is among them
+ */
+export function foldAlike<T extends Orientation>(ranked: readonly T[], keep: (o: T) => boolean = () => false): { of: T; others: T[] }[] {
+  const rows: { of: T; others: T[] }[] = [];
+  for (const o of ranked) {
+    const row = rows.find(({ of: r }) =>
+      alike(r.height_mm, o.height_mm) && alike(Math.max(r.support_mm3, NO_SUPPORT_MM3), Math.max(o.support_mm3, NO_SUPPORT_MM3)) &&
+      alike(1 + r.scarred, 1 + o.scarred) && alike(1 + r.acrossLayers, 1 + o.acrossLayers)
+    );
+    if (!row) rows.push({ of: o, others: [] });
+    else if (keep(o)) {
+      row.others.unshift(row.of);
+      row.of = o;
+    } else row.others.push(o);
+  }
+  return rows;
+}
+
 /** Why the first is the first, in words: what it is best at, what it gives up. */
 export function whyBest(ranked: readonly Ranked[], weights: Weights): string {
   const [best] = ranked;

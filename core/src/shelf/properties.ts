@@ -46,6 +46,7 @@ export const PROPERTIES: readonly Property[] = [
   number('strength', 'Strength in plane', 'MPa', 0.01, 5000, (m) => m.strength_mpa.inPlane, (m, r) => ({ ...m, strength_mpa: { ...m.strength_mpa, inPlane: r } })),
   number('strength_across', 'Strength across', 'MPa', 0.01, 5000, (m) => m.strength_mpa.across, (m, r) => ({ ...m, strength_mpa: { ...m.strength_mpa, across: r } })),
   number('use', 'Lasting heat', '°C', -50, 2000, (m) => m.use_c, (m, r) => ({ ...m, use_c: r })),
+  number('use_wet', 'Lasting heat in water', '°C', -50, 2000, (m) => m.water_c, (m, r) => ({ ...m, water_c: r }), { optional: true }),
   number('price', 'Price', 'money/kg', 0, 100_000, (m) => m.price_per_kg, (m, r) => ({ ...m, price_per_kg: r })),
   number('cte', 'Expansion', 'µm/(m·K)', -10, 500, (m) => m.cte, (m, r) => ({ ...m, cte: r })),
   number('compressive', 'Pressure on a face', 'MPa', 0.001, 10_000, (m) => m.compressive_mpa, (m, r) => ({ ...m, compressive_mpa: r })),

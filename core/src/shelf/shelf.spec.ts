@@ -58,9 +58,9 @@ describe('the built-in shelf', () => {
     expect(finishTo(0.4, 12, nest)?.id).toBe('polish');
     expect(finishTo(0.05, 12, nest)).toBeUndefined();
     expect(finishTo(3.2, 1.6, nest)).toBeUndefined();
-    // To 3.2 a small part is tumbled, a large one milled; sand is filled, and a soft grip takes nothing.
+    // To 3.2 a small part is tumbled, a large one milled; sand and a soft grip take nothing.
     const to = (largest_mm: number, id: string) => finishTo(3.2, 12, { largest_mm, material: material(id) })?.id;
-    expect([to(80, 'pa12-powder'), to(400, 'pa12-powder'), to(2000, 'foundry-sand'), to(80, 'tpu-95a')]).toEqual(['tumble', 'mill', 'fill', undefined]);
+    expect([to(80, 'pa12-powder'), to(400, 'pa12-powder'), to(2000, 'foundry-sand'), to(80, 'tpu-95a')]).toEqual(['tumble', 'mill', undefined, undefined]);
     for (const r of [...FINISHING.map((f) => f.ra_um), ...HARDWARE.map((h) => h.mass_g)]) expect(r.low <= r.likely && r.likely <= r.high).toBe(true);
   });
 });

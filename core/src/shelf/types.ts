@@ -22,6 +22,8 @@ export interface Material {
   strength_mpa: { inPlane: Range; across: Range };
   /** Highest temperature in lasting use, °C. Between low and high: test. */
   use_c: Range;
+  /** The same in water, °C, where that is lower: it hydrolyses, or water softens it. */
+  water_c?: Range;
   price_per_kg: Range;
   fluids: Record<FluidId, FluidRating>;
   /** Does it mark a finished surface? */

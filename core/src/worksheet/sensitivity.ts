@@ -1,10 +1,10 @@
-import { evaluate } from './evaluate';
+import { at, type Evaluation, evaluate } from './evaluate';
 import type { Sheet } from './compile';
 import type { Column, Entry } from './types';
 
 export interface Swing {
   entry: string;
-  /** Value of the watched line with this entry at its low (high), all others likely. */
+  /** Value of what is watched with this entry at its low (high), all others likely. */
   atLow: number;
   atHigh: number;
   /** |atHigh − atLow| */
@@ -12,10 +12,10 @@ export interface Swing {
 }
 
 /**
- * One-at-a-time swing of a line: each entry at its low and its high, all others at their likely value; largest first.
+ * One-at-a-time swing of a line, or of what is worked out of several by `watch`: each entry at its low and its high, all others at their likely value; largest first.
  * All 2k cases are one columnar evaluation.
  */
-export function sensitivity(sheet: Sheet, entries: readonly Entry[], line: string): Swing[] {
+export function sensitivity(sheet: Sheet, entries: readonly Entry[], watch: string | ((out: Evaluation, sample: number) => number)): Swing[] {
   const loose = entries.filter((e) => e.high > e.low && sheet.inputs.includes(e.name));
   if (!loose.length) return [];
   const n = 2 * loose.length;
@@ -26,11 +26,12 @@ export function sensitivity(sheet: Sheet, entries: readonly Entry[], line: strin
     column[2 * k + 1] = e.high;
     inputs[e.name] = column;
   });
-  const out = evaluate(sheet, inputs, n).columns.get(line);
+  const out = evaluate(sheet, inputs, n);
+  const seen = typeof watch === 'string' ? (i: number): number => at(out.columns.get(watch)!, i) : (i: number): number => watch(out, i);
   return loose
     .map((e, k) => {
-      const atLow = typeof out === 'number' ? out : out![2 * k];
-      const atHigh = typeof out === 'number' ? out : out![2 * k + 1];
+      const atLow = seen(2 * k);
+      const atHigh = seen(2 * k + 1);
       return { entry: e.name, atLow, atHigh, swing: Math.abs(atHigh - atLow) };
     })
     .sort((a, b) => b.swing - a.swing);

@@ -9,6 +9,7 @@ import { unsignable } from '@cuadro/core/decide/verdict';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
 import type { CaseList, CaseListQuery, CaseRecord, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
 import { digestOfFigures } from './digest';
+import { CasePictures } from './picture';
 import type { Context } from '../context';
 import { AppError } from '../errors';
 import { ID, ID_PARAMS, MOST_REVISIONS, params, REVISION } from '../http/params';
@@ -77,11 +78,15 @@ const lookSchema = yup
       confidence: yup.number().min(0).max(1).required(),
       effort_h: yup.number().required(),
       worthPerHour: yup.number().required(),
-      factsGiven: yup.number().required(),
+      factsKnown: yup.number().integer().min(0).required(),
+      factsAsked: yup.number().integer().min(0).required(),
       working: yup.array().of(yup.object({ label: yup.string().max(200).required(), text: yup.string().max(2000).defined() })).max(40).required(),
     }).required(),
   })
   .required();
+
+/** A list that is run through asks for one a row: counted apart, so that it holds up nothing else. */
+const PICTURES = { rateLimit: { max: 6000, timeWindow: 60_000 } };
 
 interface IdParams {
   Params: { id: string };
@@ -129,6 +134,16 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     const record = await createCase(db, await checkedDoc(body.doc), whoOf(request, body.who), request.person?.id);
     reply.status(201);
     return record;
+  });
+
+  const pictures = new CasePictures({ meshes, pool });
+  /** A small picture of the tool. The page asks again each time whether it is still that one. */
+  app.get<IdParams>('/api/cases/:id/picture', { ...idParams, config: PICTURES }, async (request, reply) => {
+    const { doc } = await getCase(db, request.params.id);
+    const etag = `"${pictures.tagOf(doc)}"`;
+    void reply.header('etag', etag).header('cache-control', 'private, no-cache');
+    if (request.headers['if-none-match'] === etag) return reply.status(304).send();
+    return reply.type('image/png').send(Buffer.from(await pictures.of(doc)));
   });
 
   app.get<IdParams>('/api/cases/:id', idParams, (request): Promise<CaseRecord> => getCase(db, request.params.id));

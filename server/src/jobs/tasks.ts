@@ -4,8 +4,10 @@ import type { Site } from '@cuadro/core/records/site';
 import { readShape, type Measure, unusable } from '@cuadro/core/shape/measure';
 import { readCad } from '@cuadro/core/shape/formats/cad';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
+import { pictureOf } from '@cuadro/core/shape/picture';
 import { studyShape, type ShapeStudy } from '@cuadro/core/shape/study';
 import type { Vec3 } from '@cuadro/core/shape/turn';
+import { packed, unpacked } from '../bundle/pack';
 import { cadKernel } from '../models/kernel';
 import { renderPdf, type ReportInput, reportDefinition } from '../report/report';
 import { auditWorkbook } from '../workbook/workbook';
@@ -28,6 +30,12 @@ export const TASKS = {
     const { mesh, measure } = readShape(bytes, unit, fileName);
     return { measure, study: studyShape(mesh, measure, up) };
   },
+  /** A small picture of a stored mesh as it is built, PNG. */
+  picture(
+    { bytes, unit, fileName, up, width, height }: { bytes: Uint8Array; unit: LengthUnit; fileName: string; up: Vec3; width: number; height: number },
+  ): Uint8Array {
+    return pictureOf(readShape(bytes, unit, fileName).mesh, width, height, up);
+  },
   /** A STEP or IGES file as a binary STL in millimetres. */
   async tessellate(
     { bytes, fileName, tolerance_mm }: { bytes: Uint8Array; fileName: string; tolerance_mm: number },
@@ -40,6 +48,8 @@ export const TASKS = {
       throw e;
     }
   },
+  zip: packed,
+  unzip: unpacked,
   evaluate({ doc, site }: { doc: CaseDoc; site: Site }): CaseView {
     return evaluateCase(doc, site).view;
   },

@@ -5,6 +5,8 @@ import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { valuesSchema } from '@cuadro/core/inputs/schema';
 import type { FileValue, InputSpec, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { GUARDED, refusal } from '@cuadro/core/proof/rules';
 import { recordKindOf, RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { type RecordKind, recordFaults, type RecordRow } from '@cuadro/core/records/kind';
 import type { RecordList } from '@cuadro/core/wire';
@@ -17,7 +19,7 @@ import { merge, readPatch } from '../http/merge';
 import { ID } from '../http/params';
 import { readShop } from '../shop/store';
 import { validate } from '../validate';
-import { addRecord, getRecord, listRecords, readEvidence, removeRecord, restoreRecord, saveRecord } from './store';
+import { addRecord, caseRecords, getRecord, listRecords, readEvidence, readSite, removeRecord, restoreRecord, saveRecord } from './store';
 
 const who = yup.string().max(80);
 const bodyOf = (kind: RecordKind): yup.Schema => yup.object({ values: valuesSchema(kind.inputs).required(), who }).noUnknown().required();
@@ -54,14 +56,28 @@ function cell(spec: InputSpec, values: Values, currency: string): string {
   if (spec.kind === 'number' && typeof v === 'number') return String(v);
   if (spec.kind === 'table')
     return safeCell(
-      (v as Values[]).map((row) => spec.columns.map((c) => inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')).join(' ')).join('; '),
+      (v as Values[]).map((row) =>
+        spec.columns.filter((c) => row[c.id] !== undefined).map((c) =>
+          `${c.optional ? `${c.label.toLowerCase()} ` : ''}${inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')}`
+        ).join(' ')
+      ).join('; '),
     );
   if (spec.kind === 'date' && v !== undefined) return String(v);
   return safeCell(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
 }
 
 /** Records of every kind: listed, added, changed on the newest revision, removed and had back, and as CSV. */
-export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): void {
+export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context): void {
+  /** Rules of proof: a step while a reading is undecided, a release before the plan is met. @throws AppError RECORD_REFUSED */
+  async function guarded(kind: string, values: Values, caseId: string | null, id?: string): Promise<void> {
+    if (!GUARDED.has(kind) || !caseId) return;
+    const [{ doc }, rows, site] = await Promise.all([getCase(db, caseId), caseRecords(db, caseId), readSite(db)]);
+    // The estimate takes its time in a thread; only a release asks for it.
+    const view = kind === 'release' ? await pool.run('evaluate', { doc, site }) : undefined;
+    const why = refusal(kind, values, { rows, facts: () => factsOf(doc, site), view: () => view! }, id);
+    if (why) throw new AppError('RECORD_REFUSED', why);
+  }
+
   /** The values as sent, every field by its input; files have to be in the store. */
   async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string }> {
     const found = validate<{ values: Values; who?: string }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
@@ -75,9 +91,16 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
   }
   /** Where a record of this kind belongs. @throws AppError when a case is missing, or not asked for */
   async function place(kind: string, caseId: string | undefined): Promise<string | null> {
-    if (recordKindOf(kind).about === 'site') return null;
+    const { about } = recordKindOf(kind);
+    if (about === 'site' || (about === 'both' && !caseId)) return null;
     if (!caseId) throw new AppError('RECORD_INVALID', 'Say which case it belongs to.');
     return (await getCase(db, caseId)).id;
+  }
+
+  async function ofKind(kind: string, id: string): Promise<RecordRow> {
+    const row = await getRecord(db, id);
+    if (row.kind !== kind) throw new AppError('RECORD_NOT_FOUND');
+    return row;
   }
 
   app.get<ListRequest>(
@@ -101,23 +124,26 @@ export function recordRoutes(app: FastifyInstance, { db, meshes }: Context): voi
     const { params, query, body } = request;
     const caseId = await place(params.kind, query.case);
     const { values, who: said } = await checked(params.kind, body);
+    await guarded(params.kind, values, caseId);
     reply.status(201);
     const { stamp } = recordKindOf(params.kind);
     return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, whoOf(request, said));
   });
+
+  app.get<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, ({ params }): Promise<RecordRow> => ofKind(params.kind, params.id));
 
   app.patch<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, (request): Promise<RecordRow> => {
     const { kind, id } = request.params;
     const { changes, who: said } = readPatch(request.body, 'RECORD_INVALID');
     return merge<Values, RecordRow>({
       fields: RECORD_CHANGES,
-      async read() {
-        const row = await getRecord(db, id);
-        if (row.kind !== kind) throw new AppError('RECORD_NOT_FOUND');
-        return row;
-      },
+      read: () => ofKind(kind, id),
       docOf: (r) => r.values,
-      save: async (values, { revision }) => saveRecord(db, id, (await checked(kind, { values })).values, revision, whoOf(request, said)),
+      async save(values, { revision, caseId }) {
+        const found = await checked(kind, { values });
+        await guarded(kind, found.values, caseId, id);
+        return saveRecord(db, id, found.values, revision, whoOf(request, said));
+      },
     }, changes);
   });
 

@@ -1,3 +1,4 @@
+import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
 import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { evidenceOf, RECORD_KINDS } from '@cuadro/core/records/kinds';
@@ -15,12 +16,18 @@ import { readShop } from '../shop/store';
 type Row = typeof records.$inferSelect;
 const toRecord = ({ removedAt: _, ...row }: Row): RecordRow => ({ ...row, at: row.at.toISOString() });
 
-/** A page of the records of a kind, newest first: those of a case, or of the site. */
+/** A page of the records of a kind, newest first: those of a case, or where none is named, all. */
 export async function listRecords(db: Db, kind: string, caseId: string | null, page: number, size: number): Promise<RecordList> {
-  const where = and(eq(records.kind, kind), caseId === null ? isNull(records.caseId) : eq(records.caseId, caseId), isNull(records.removedAt));
+  const where = and(eq(records.kind, kind), ...(caseId === null ? [] : [eq(records.caseId, caseId)]), isNull(records.removedAt));
   const rows = await db.select().from(records).where(where).orderBy(desc(records.at), asc(records.id)).limit(size).offset(page * size);
   const [{ total }] = await db.select({ total: sql<number>`count(*)::int` }).from(records).where(where);
   return { total, rows: rows.map(toRecord) };
+}
+
+/** Every record of a case, the oldest first. */
+export async function caseRecords(db: Db, caseId: string): Promise<RecordRow[]> {
+  const rows = await db.select().from(records).where(and(eq(records.caseId, caseId), isNull(records.removedAt))).orderBy(asc(records.at), asc(records.id));
+  return rows.map(toRecord);
 }
 
 /** @throws AppError RECORD_NOT_FOUND */
@@ -86,8 +93,8 @@ export async function readSite(db: Db): Promise<Site> {
   return { shop, evidence: found };
 }
 
-/** Tells one state of shop and records from another: quick looks are kept by it. */
+/** Tells one state of shop, records and computation from another: quick looks are kept by it. */
 export async function siteKey(db: Db): Promise<string> {
   const [{ revision }, found] = await Promise.all([readShop(db), readEvidence(db)]);
-  return `${revision}-${createHash('sha256').update(JSON.stringify(found)).digest('hex').slice(0, 12)}`;
+  return `${ENGINE_VERSION}.${revision}-${createHash('sha256').update(JSON.stringify(found)).digest('hex').slice(0, 12)}`;
 }

@@ -1,10 +1,14 @@
 import type { FastifyInstance } from 'fastify';
 import { siteOf } from '@cuadro/core/records/site';
 import type { Context } from '../context';
+import { CasePictures } from '../cases/picture';
 import { getCase, getSignature } from '../cases/store';
 import { fileNameOf } from '../file-name';
 import { readSite } from '../records/store';
 import { ID } from '../http/params';
+
+/** Size of the picture on paper, px: at 288 to the inch. */
+const PRINTED = { width: 600, height: 400, most: 20 };
 
 interface ReportRequest {
   Params: { id: string };
@@ -12,7 +16,8 @@ interface ReportRequest {
 }
 
 /** GET the case report as PDF: of the case as it stands, or of a signed verdict as it was. */
-export function reportRoutes(app: FastifyInstance, { db, pool }: Context): void {
+export function reportRoutes(app: FastifyInstance, { db, meshes, pool }: Context): void {
+  const pictures = new CasePictures({ meshes, pool }, PRINTED);
   app.get<ReportRequest>(
     '/api/cases/:id/report.pdf',
     {
@@ -31,12 +36,14 @@ export function reportRoutes(app: FastifyInstance, { db, pool }: Context): void 
         const signature = await getSignature(db, id, request.query.signature);
         const { doc, shop, view, revision } = signature;
         title = doc.title;
-        pdf = await pool.run('report', { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature });
+        const picture = await pictures.of(doc).catch(() => undefined);
+        pdf = await pool.run('report', { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature, picture });
       } else {
         const { doc, revision } = await getCase(db, id);
         const site = await readSite(db);
         title = doc.title;
-        pdf = await pool.run('report', { doc, site, revision, printedAt, system });
+        const picture = await pictures.of(doc).catch(() => undefined);
+        pdf = await pool.run('report', { doc, site, revision, printedAt, system, picture });
       }
       return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(Buffer.from(pdf));
     },

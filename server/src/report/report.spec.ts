@@ -1,6 +1,7 @@
 import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { boxOf, pictureOf } from '@cuadro/core/shape/picture';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { DEMO_CASES } from '../../../demo/cases';
@@ -38,6 +39,27 @@ describe('the report', () => {
     ) expect(text).toContain(part);
     for (const p of view.pins) expect(text).toContain(p.option.materialLabel);
   });
+  it('has the part, the answer and the place to sign before all figures, and no heading alone at the foot of a page', async () => {
+    const d = doc('Hinge');
+    const picture = pictureOf(boxOf(d.size_mm), 60, 40);
+    const full = reportDefinition({
+      doc: d,
+      shop: DEFAULT_SHOP,
+      view: evaluateCase(d, BUILT_IN_SITE, 200).view,
+      revision: 4,
+      printedAt: '2026-11-25T10:00',
+      system: 'metric',
+      picture,
+    });
+    expect(JSON.stringify((full.content as unknown[])[0])).toContain(`data:image/png;base64,${Buffer.from(picture).toString('base64')}`);
+    const text = words(full);
+    const at = (part: string): number => text.indexOf(part);
+    expect([at('Sign-off') > at(d.title), at('Sign-off') < at('Routes side by side')]).toEqual([true, true]);
+    const breaks = full.pageBreakBefore as (node: { headlineLevel?: number }, nodes: { getFollowingNodesOnPage(): unknown[] }) => boolean;
+    const left = (n: number) => ({ getFollowingNodesOnPage: () => Array(n).fill({}) });
+    expect([breaks({ headlineLevel: 1 }, left(0)), breaks({ headlineLevel: 1 }, left(3)), breaks({}, left(0))]).toEqual([true, false, false]);
+    expect((await renderPdf(full)).subarray(0, 5).toString()).toBe('%PDF-');
+  }, 30_000);
   it('speaks inches when asked', () => {
     expect(words(definition(doc('Finger'), 'inch')).join(' ')).toMatch(/lbf|lb/);
   });

@@ -30,7 +30,12 @@ export interface ReportInput {
   printedAt: string;
   system: UnitSystem;
   signature?: SignatureRecord;
+  /** The tool, PNG. */
+  picture?: Uint8Array;
 }
+
+/** Room of the picture, pt. */
+const PICTURE_FIT: [number, number] = [150, 100];
 
 /** Thin rules under rows, none between columns. */
 const SHEET = {
@@ -41,7 +46,7 @@ const SHEET = {
   paddingBottom: (): number => 2.5,
 };
 
-const head = (text: string): Content => ({ text, style: 'head', margin: [0, 12, 0, 3] });
+const head = (text: string): Content => ({ text, style: 'head', headlineLevel: 1, margin: [0, 12, 0, 3] });
 const right = (text: string, bold = false): TableCell => ({ text, alignment: 'right', bold });
 
 /** The case report: verdict first, then the figures it stands on, then where they come from. */
@@ -62,11 +67,26 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
         { text: `${page} of ${pages}`, alignment: 'right', style: 'small' },
       ],
     }),
+    // No heading stands alone at the foot of a page.
+    pageBreakBefore: (node, nodes) => node.headlineLevel === 1 && nodes.getFollowingNodesOnPage().length === 0,
     content: [
-      { text: doc.title, bold: true, fontSize: 18 },
       {
-        text: [familyOf(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '),
-        style: 'small',
+        columns: [
+          {
+            stack: [
+              { text: doc.title, bold: true, fontSize: 18 },
+              {
+                text: [familyOf(doc.family).label, doc.place, `figures of ${formatDate(input.printedAt)}`].filter(Boolean).join(' · '),
+                style: 'small',
+              },
+            ],
+            width: '*',
+          },
+          ...(input.picture
+            ? [{ image: `data:image/png;base64,${Buffer.from(input.picture).toString('base64')}`, fit: PICTURE_FIT, width: PICTURE_FIT[0] }]
+            : []),
+        ],
+        columnGap: 12,
         margin: [0, 0, 0, 8],
       },
       {
@@ -90,6 +110,18 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
         },
         layout: { hLineColor: () => PETROL, vLineColor: () => PETROL, hLineWidth: () => 0.8, vLineWidth: () => 0.8 },
       },
+      head('Sign-off'),
+      signature
+        ? {
+          text: `Signed by ${signature.who}${signature.role ? `, ${signature.role}` : ''}, on ${
+            formatDate(signature.at.slice(0, 16))
+          } UTC, on the figures of revision ${signature.revision}.${signature.statement ? ` "${signature.statement}"` : ''}`,
+        }
+        : {
+          columns: ['Name', 'Role', 'Date'].map((t) => ({
+            stack: [{ canvas: [{ type: 'line', x1: 0, y1: 22, x2: 150, y2: 22, lineWidth: 0.5, lineColor: QUIET }] }, { text: t, style: 'small' }],
+          })),
+        },
       ...(pins.length
         ? [
           head('Routes side by side'),
@@ -113,18 +145,6 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
           todayText(doc.today, cur, system),
         ].filter(Boolean).join(' '),
       },
-      head('Sign-off'),
-      signature
-        ? {
-          text: `Signed by ${signature.who}${signature.role ? `, ${signature.role}` : ''}, on ${
-            formatDate(signature.at.slice(0, 16))
-          } UTC, on the figures of revision ${signature.revision}.${signature.statement ? ` "${signature.statement}"` : ''}`,
-        }
-        : {
-          columns: ['Name', 'Role', 'Date'].map((t) => ({
-            stack: [{ canvas: [{ type: 'line', x1: 0, y1: 22, x2: 150, y2: 22, lineWidth: 0.5, lineColor: QUIET }] }, { text: t, style: 'small' }],
-          })),
-        },
       {
         text:
           `Figures are medians of ${view.samples} samples, beneath them the 10 % and 90 % points; the parts of a price are at likely values. T is the tool of today. Estimates and screening support a decision; they do not replace a proof test, local codes or licensed practice.`,

@@ -20,7 +20,7 @@ export function serverProcesses(): {
   serve(folder: string, ...args: string[]): Promise<Served>;
   kill(child: ChildProcess, signal: NodeJS.Signals): Promise<void>;
 } {
-  const main = join(bundled('serve', ['server/src/main.ts', 'server/src/jobs/worker.ts']), 'main.mjs');
+  const main = join(bundled('serve', ['server/src/main.ts', 'server/src/jobs/worker.ts'], 'SERVICE_STAY'), 'main.mjs');
   beforeAll(async () => copyFileSync(await packed(), join(dirname(main), PACKED)), 60_000);
   const running = new Set<ChildProcess>();
   afterAll(() => {

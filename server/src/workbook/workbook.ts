@@ -1,4 +1,4 @@
-import ExcelJS from 'exceljs';
+import type ExcelJS from 'exceljs';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { LEAD_ENTRY, overrideEntries } from '@cuadro/core/routes/worksheet';
 import type { RouteResult } from '@cuadro/core/routes/evaluate-route';
@@ -31,7 +31,9 @@ export async function auditWorkbook(
   results: readonly [string, RouteResult][],
   plans: readonly Figured[] = [],
 ): Promise<Buffer> {
-  const book = new ExcelJS.Workbook();
+  // Half a second to load: not at every start of the service.
+  const { default: excel } = await import('exceljs');
+  const book = new excel.Workbook();
   book.calcProperties.fullCalcOnLoad = true;
   const summary = book.addWorksheet('Summary');
   summary.columns = [{ width: 34 }, { width: 14 }, ...results.map(() => ({ width: 22 }))];

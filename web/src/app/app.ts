@@ -6,6 +6,7 @@ import { OutboxService } from '../data/outbox.service';
 import { SeedingService } from '../data/seeding.service';
 import { SessionService } from '../data/session.service';
 import { SettingsService } from '../data/settings.service';
+import { FindSheet } from '../shared/find-sheet';
 import { HelpSheet } from '../shared/help-sheet';
 import { TypedFields } from './typed-fields';
 
@@ -13,6 +14,7 @@ const SECTIONS = [
   { path: '/walk', label: 'Walk', what: 'what first' },
   { path: '/cases', label: 'Cases', what: 'all of them' },
   { path: '/shop', label: 'Shop', what: 'rates and hours' },
+  { path: '/payback', label: 'Payback', what: 'does it pay' },
   { path: '/log', label: 'Log', what: 'what happened' },
   { path: '/shelf', label: 'Shelf', what: 'routes, materials' },
   { path: '/house', label: 'House', what: 'back-ups, people' },
@@ -22,7 +24,7 @@ const SECTIONS = [
 @Component({
   selector: 'cu-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, HelpSheet],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, FindSheet, HelpSheet],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -30,6 +32,7 @@ const SECTIONS = [
 export class App {
   protected readonly settings = inject(SettingsService);
   protected readonly help = signal(false);
+  protected readonly finding = signal(false);
   protected readonly seeding = inject(SeedingService);
   protected readonly session = inject(SessionService);
   protected readonly outbox = inject(OutboxService);
@@ -54,6 +57,16 @@ export class App {
     if (event.key === '?' && !typing) {
       event.preventDefault();
       this.help.set(true);
+    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && this.shown().length) {
+      event.preventDefault();
+      this.finding.set(true);
+    } else if (event.key === '/' && !typing && !event.ctrlKey && !event.altKey && !event.metaKey) {
+      // The filter of the list at hand.
+      const filter = document.querySelector<HTMLInputElement>('main input[type=search]');
+      if (!filter) return;
+      event.preventDefault();
+      filter.focus();
+      filter.select();
     }
   }
 

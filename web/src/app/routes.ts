@@ -6,6 +6,7 @@ export const ROUTES: Routes = [
   { path: 'walk', title: 'Walk · Cuadro', loadComponent: () => import('../walk/walk-page').then((m) => m.WalkPage) },
   { path: 'cases', title: 'Cases · Cuadro', loadComponent: () => import('../cases/cases-page').then((m) => m.CasesPage) },
   { path: 'shop', title: 'Shop · Cuadro', loadComponent: () => import('../shop/shop-page').then((m) => m.ShopPage) },
+  { path: 'payback', title: 'Payback · Cuadro', loadComponent: () => import('../payback/payback-page').then((m) => m.PaybackPage) },
   { path: 'log', title: 'Log · Cuadro', loadComponent: () => import('../log/log-page').then((m) => m.LogPage) },
   { path: 'house', title: 'House · Cuadro', loadComponent: () => import('../house/house-page').then((m) => m.HousePage) },
   { path: 'sign-in', title: 'Sign in · Cuadro', loadComponent: () => import('../people/sign-in-page').then((m) => m.SignInPage) },

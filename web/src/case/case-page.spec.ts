@@ -68,7 +68,7 @@ describe('the page of a case', () => {
   });
   it('says how full each step is', () => {
     const bare = setUp();
-    expect(bare.fullness()).toMatchObject({ Need: 'empty', Shape: 'empty', Routes: 'partial', Verdict: 'partial', Proof: 'later' });
+    expect(bare.fullness()).toMatchObject({ Need: 'empty', Shape: 'empty', Routes: 'partial', Verdict: 'partial', Proof: 'empty' });
     TestBed.resetTestingModule();
     const given = { level: 'must' as const, from: '' };
     const full = setUp({

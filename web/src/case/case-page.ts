@@ -10,6 +10,7 @@ import { VERDICTS } from '@cuadro/core/decide/verdict';
 import { CaseStore } from '../data/case-store';
 import { NOT_STORED, SAVE_WORDS } from '../data/edited';
 import { MarginService } from '../data/margin.service';
+import { NeighboursService } from '../data/neighbours.service';
 import { SessionService } from '../data/session.service';
 import { ShopService } from '../data/shop.service';
 import { EditNotices } from '../shared/edit-notices';
@@ -36,6 +37,7 @@ export class CasePage {
   protected readonly margin = inject(MarginService);
   protected readonly session = inject(SessionService);
   private readonly router = inject(Router);
+  private readonly neighbours = inject(NeighboursService);
   private readonly shops = inject(ShopService);
 
   protected readonly familyLabel = computed(() => familyOf(this.store.doc()!.family).label);
@@ -65,7 +67,7 @@ export class CasePage {
       { path: 'routes', label: 'Routes', fullness: view?.pinned ? 'done' : 'partial' },
       { path: 'sheet', label: 'Sheet', fullness: doc && Object.keys(doc.overrides).length ? 'done' : view?.pins.length ? 'partial' : 'empty' },
       { path: 'verdict', label: 'Verdict', fullness: signed !== undefined && signed === this.store.record()?.revision ? 'done' : 'partial' },
-      { path: 'proof', label: 'Proof', fullness: 'later' },
+      { path: 'proof', label: 'Proof', fullness: 'empty' },
       { path: 'papers', label: 'Papers', fullness: 'later' },
     ];
   });
@@ -88,6 +90,12 @@ export class CasePage {
     });
   }
 
+  /** To the next or the previous case of the list last seen, at the same step. */
+  protected async goBeside(by: 1 | -1): Promise<void> {
+    const other = await this.neighbours.beside(this.id(), by);
+    if (other) void this.router.navigate(['/case', other, pathOf(this.router.url).split('/')[3] ?? 'need']);
+  }
+
   protected key(event: KeyboardEvent): void {
     if (event.altKey && event.code.startsWith('Digit')) {
       const step = this.steps()[Number(event.code.slice(5)) - 1];
@@ -95,6 +103,9 @@ export class CasePage {
         event.preventDefault();
         void this.router.navigate(['/case', this.id(), step.path]);
       }
+    } else if (event.altKey && (event.key === 'PageDown' || event.key === 'PageUp')) {
+      event.preventDefault();
+      void this.goBeside(event.key === 'PageDown' ? 1 : -1);
     } else if (event.altKey && event.code === 'KeyM') {
       event.preventDefault();
       document.getElementById('margin')?.focus();

@@ -1,11 +1,13 @@
 import { TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
+import { provideRouter, Router } from '@angular/router';
 import { of, throwError } from 'rxjs';
+import { demoDoc } from '@cuadro/core/case/testing';
+import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseListQuery, CaseRow } from '@cuadro/core/wire';
 import { ApiService } from '../data/api.service';
 import { ComputeService } from '../data/compute.service';
 import { ShopService } from '../data/shop.service';
-import { CasesPage } from './cases-page';
+import { CasesPage, copyTitle } from './cases-page';
 
 const row = (title: string, more: Partial<CaseRow> = {}): CaseRow => ({
   id: title,
@@ -29,6 +31,8 @@ async function open(
 ) {
   const asked: CaseListQuery[] = [];
   const removed: string[] = [];
+  const shared: [string, string | null][] = [];
+  const made: { doc: CaseDoc; who: string }[] = [];
   jest.useFakeTimers();
   TestBed.configureTestingModule({
     providers: [
@@ -38,9 +42,19 @@ async function open(
       {
         provide: ApiService,
         useValue: {
+          picture: (id: string) => `/picture/${id}`,
           cases: (q: CaseListQuery) => {
             asked.push(q);
             return fail ? throwError(() => new Error('The server does not answer.')) : of({ rows, total });
+          },
+          case: (id: string) => of({ id, area: 'Press shop', doc: demoDoc({ title: `Tool ${id}`, place: 'Cell 4' }) }),
+          share: (id: string, area: string | null) => {
+            shared.push([id, area]);
+            return of(undefined);
+          },
+          create: (doc: CaseDoc, who: string) => {
+            made.push({ doc, who });
+            return of({ id: 'new' });
           },
           remove: (id: string) => {
             removed.push(id);
@@ -59,7 +73,7 @@ async function open(
   await settle();
   const el = fixture.nativeElement as HTMLElement;
   const line = (title: string): HTMLElement => [...el.querySelectorAll<HTMLElement>('tbody tr')].find((r) => r.querySelector('a')?.textContent === title)!;
-  return { el, asked, removed, settle, line };
+  return { el, asked, removed, made, shared, settle, line };
 }
 afterEach(() => jest.useRealTimers());
 
@@ -70,6 +84,16 @@ describe('all cases', () => {
     expect(line('B').querySelectorAll('td')[5].textContent).toBe('signed');
     expect(line('C').querySelectorAll('td')[5].textContent).toBe('signed at revision 2, changed since');
     expect(line('C').querySelectorAll('td')[5].classList).toContain('warn');
+  });
+  it('copies a case into one of its own, and opens it', async () => {
+    const { line, made, shared, settle } = await open();
+    const went = jest.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    line('A').querySelector<HTMLElement>('button[aria-label="Copy A"]')!.click();
+    await settle();
+    expect(made).toMatchObject([{ doc: { title: expect.stringMatching(/^Tool .*, copy$/), place: 'Cell 4' } }]);
+    expect(shared).toEqual([['new', 'Press shop']]);
+    expect(went).toHaveBeenCalledWith(['/case', 'new']);
+    expect(copyTitle('x'.repeat(120))).toHaveLength(120);
   });
   it('asks the server for a page, sorted as the head says, and searched once the typing pauses', async () => {
     const { el, asked, settle } = await open([row('A')], 250);
@@ -91,7 +115,7 @@ describe('all cases', () => {
   });
   it('takes a case off the list', async () => {
     const { line, removed, settle } = await open();
-    line('B').querySelector<HTMLElement>('button')!.click();
+    line('B').querySelector<HTMLElement>('button[aria-label^=Take]')!.click();
     await settle();
     expect(removed).toEqual(['B']);
   });

@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { debounceTime, firstValueFrom, Subject } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { formatDate } from '@cuadro/core/quantity/date';
-import type { CaseListQuery, CaseRow } from '@cuadro/core/wire';
+import type { BundlePreview, CaseListQuery, CaseRow } from '@cuadro/core/wire';
 import { ApiService } from '../data/api.service';
+import { NeighboursService } from '../data/neighbours.service';
 import { MarginService } from '../data/margin.service';
+import { SettingsService } from '../data/settings.service';
+import { inAddress } from '../shared/address';
 import { type Column, saveCsv } from '../shared/columns';
 import { WorkingMargin } from '../shared/working-margin';
 
@@ -27,8 +30,11 @@ const SEARCH_AFTER_MS = 250;
   styleUrl: './cases-page.scss',
 })
 export class CasesPage {
-  private readonly api = inject(ApiService);
+  protected readonly api = inject(ApiService);
   private readonly margin = inject(MarginService);
+  private readonly neighbours = inject(NeighboursService);
+  private readonly router = inject(Router);
+  private readonly settings = inject(SettingsService);
   private readonly snack = inject(MatSnackBar);
 
   protected readonly rows = signal<readonly CaseRow[]>([]);
@@ -36,9 +42,11 @@ export class CasesPage {
   protected readonly page = signal(0);
   protected readonly loaded = signal(false);
   protected readonly fault = signal('');
-  protected readonly search = signal('');
+  protected readonly search = inAddress<string>('find', '');
   protected readonly sort = signal<Sort>({ active: 'updated', direction: 'desc' });
   protected readonly pages = computed(() => Math.max(1, Math.ceil(this.total() / PAGE)));
+  /** A bundle that was chosen, and what it would bring in. */
+  protected readonly bundle = signal<{ bytes: Blob; preview: BundlePreview } | undefined>(undefined);
   private readonly typed = new Subject<string>();
 
   /** Columns whose id the server sorts by have a sorting head. */
@@ -89,6 +97,7 @@ export class CasesPage {
       // An answer that a later question has overtaken is dropped.
       if (asked !== JSON.stringify(this.query(this.page(), PAGE))) return;
       this.rows.set(rows);
+      this.neighbours.listed(rows.map((r) => r.id));
       this.total.set(total);
       this.loaded.set(true);
       this.fault.set('');
@@ -113,6 +122,44 @@ export class CasesPage {
     }
   }
 
+  /** A case of its own with the same need, shape and figures; quotes, notes and signatures stay with the first. */
+  protected async copy(r: CaseRow): Promise<void> {
+    try {
+      const { doc, area } = await firstValueFrom(this.api.case(r.id));
+      const made = await firstValueFrom(this.api.create({ ...doc, title: copyTitle(doc.title) }, this.settings.who() || 'local user'));
+      // What was kept from others stays so.
+      if (area) await firstValueFrom(this.api.share(made.id, area));
+      await this.router.navigate(['/case', made.id]);
+    } catch (e) {
+      this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
+    }
+  }
+
+  /** Look into a bundle before anything is brought in. */
+  protected async look(file: File | undefined): Promise<void> {
+    if (!file) return;
+    this.bundle.set(undefined);
+    this.fault.set('');
+    try {
+      // Read now: the file may have changed by the time it is brought in.
+      const bytes = new Blob([await file.arrayBuffer()]);
+      this.bundle.set({ bytes, preview: await firstValueFrom(this.api.previewBundle(bytes)) });
+    } catch (e) {
+      this.fault.set(`${file.name}: ${e instanceof Error ? e.message : String(e)}`);
+    }
+  }
+
+  protected async bring(): Promise<void> {
+    const { bytes } = this.bundle()!;
+    try {
+      const made = await firstValueFrom(this.api.addBundle(bytes));
+      this.bundle.set(undefined);
+      await this.router.navigate(['/case', made.id]);
+    } catch (e) {
+      this.fault.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
   protected async remove(r: CaseRow): Promise<void> {
     try {
       await firstValueFrom(this.api.remove(r.id));
@@ -125,6 +172,11 @@ export class CasesPage {
     }
   }
 }
+
+/** Most letters of a title. */
+const TITLE_MOST = 120;
+/** "Drill jig" is copied to "Drill jig, copy", cut where it would be too long. */
+export const copyTitle = (title: string): string => `${title.slice(0, TITLE_MOST - ', copy'.length)}, copy`;
 
 function signedText({ signedRevision, revision }: CaseRow): string {
   if (signedRevision === null) return 'not signed';

@@ -8,6 +8,7 @@ import type { FileValue, Values } from '@cuadro/core/inputs/spec';
 import type { RecordRow } from '@cuadro/core/records/kind';
 import type {
   ApiError,
+  BundlePreview,
   CaseList,
   CaseListQuery,
   CaseRecord,
@@ -67,18 +68,29 @@ export class ApiService {
   private readonly http = inject(HttpClient);
 
   cases = (query: CaseListQuery = {}): Observable<CaseList> => this.http.get<CaseList>('/api/cases', { params: { ...query } }).pipe(catchError(toFault));
+  /** Where the small picture of a case's tool is. */
+  picture = (id: string): string => `/api/cases/${id}/picture`;
   keepLook = (id: string, write: LookWrite): Observable<void> => this.http.put<void>(`/api/cases/${id}/look`, write).pipe(catchError(toFault));
   case = (id: string): Observable<CaseRecord> => this.http.get<CaseRecord>(`/api/cases/${id}`).pipe(catchError(toFault));
   create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
   patch = (id: string, patch: Patch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
   /** Keep a case to an area of the plant; null opens it to all. */
   share = (id: string, area: string | null): Observable<void> => this.http.put<void>(`/api/cases/${id}/area`, { area }).pipe(catchError(toFault));
+  /** What a bundle would bring in; then, bringing it in. */
+  previewBundle = (bytes: Blob): Observable<BundlePreview> =>
+    this.http.post<BundlePreview>('/api/bundles', bytes, { params: { preview: true }, headers: { 'content-type': 'application/octet-stream' } }).pipe(
+      catchError(toFault),
+    );
+  addBundle = (bytes: Blob): Observable<CaseRecord> =>
+    this.http.post<CaseRecord>('/api/bundles', bytes, { headers: { 'content-type': 'application/octet-stream' } }).pipe(catchError(toFault));
   remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
   restore = (id: string): Observable<CaseRecord> => this.http.post<CaseRecord>(`/api/cases/${id}/restore`, null).pipe(catchError(toFault));
   revisions = (id: string): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>(`/api/cases/${id}/revisions`).pipe(catchError(toFault));
   revision = (id: string, revision: number): Observable<RevisionRecord & { doc: CaseDoc }> =>
     this.http.get<RevisionRecord & { doc: CaseDoc }>(`/api/cases/${id}/revisions/${revision}`).pipe(catchError(toFault));
   signatures = (id: string): Observable<SignatureRow[]> => this.http.get<SignatureRow[]>(`/api/cases/${id}/signatures`).pipe(catchError(toFault));
+  signature = (id: string, signature: string): Observable<SignatureRecord> =>
+    this.http.get<SignatureRecord>(`/api/cases/${id}/signatures/${signature}`).pipe(catchError(toFault));
   sign = (id: string, request: SignRequest): Observable<SignatureRecord> =>
     this.http.post<SignatureRecord>(`/api/cases/${id}/signatures`, request).pipe(catchError(toFault));
   shop = (): Observable<ShopRecord> => this.http.get<ShopRecord>('/api/shop').pipe(catchError(toFault));
@@ -88,6 +100,7 @@ export class ApiService {
     this.http.get<{ revision: number; shop: Shop }>(`/api/shop/revisions/${revision}`).pipe(catchError(toFault));
   records = (kind: string, caseId: string | undefined, page: number, size: number): Observable<RecordList> =>
     this.http.get<RecordList>(`/api/records/${kind}`, { params: { ...(caseId && { case: caseId }), page, size } }).pipe(catchError(toFault));
+  record = (kind: string, id: string): Observable<RecordRow> => this.http.get<RecordRow>(`/api/records/${kind}/${id}`).pipe(catchError(toFault));
   addRecord = (kind: string, caseId: string | undefined, values: Values, who: string): Observable<RecordRow> =>
     this.http.post<RecordRow>(`/api/records/${kind}`, { values, who }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));
   patchRecord = (kind: string, id: string, patch: Patch): Observable<RecordRow> =>
@@ -99,6 +112,11 @@ export class ApiService {
     this.http.post<FileValue>('/api/files', new Blob([bytes]), { params: { name }, headers: { 'content-type': 'application/octet-stream' } }).pipe(
       catchError(toFault),
     );
+  addScan = (bytes: Uint8Array<ArrayBuffer>, name: string): Observable<FileValue> =>
+    this.http.post<FileValue>('/api/files/scans', new Blob([bytes]), { params: { name }, headers: { 'content-type': 'application/octet-stream' } }).pipe(
+      catchError(toFault),
+    );
+  file = (hash: string): Observable<ArrayBuffer> => this.http.get(`/api/files/${hash}`, { responseType: 'arraybuffer' }).pipe(catchError(toFault));
   mesh = (hash: string): Observable<ArrayBuffer> => this.http.get(`/api/meshes/${hash}`, { responseType: 'arraybuffer' }).pipe(catchError(toFault));
   addMesh = (bytes: Uint8Array<ArrayBuffer>, name: string, unit: 'mm' | 'inch'): Observable<MeshRecord> =>
     this.http

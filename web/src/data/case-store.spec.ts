@@ -79,6 +79,21 @@ afterEach(() => jest.useRealTimers());
 const wait = (ms: number): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
 describe('the open case', () => {
+  it('stores what was typed a moment ago before another case takes its place', async () => {
+    const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'Typed just now' }));
+    await store.open('c2');
+    expect([writes.map((w) => w.doc.title), store.saveState(), store.doc()!.title]).toEqual([['Typed just now'], 'saved', 'Test jig']);
+  });
+  it('leaves to the outbox what the server did not take when another case takes its place', async () => {
+    const { store } = setUp(() => throwError(() => new RequestFault('no answer', 'OFFLINE', true)));
+    await store.open('c1');
+    store.edit((d) => ({ ...d, title: 'Typed offline' }));
+    await wait(400);
+    await store.open('c2');
+    expect([store.saveState(), (await drafts.all()).map((d) => [d.of, d.title])]).toEqual(['saved', [['c1', 'Typed offline']]]);
+  });
   it('saves an edit by itself, a burst of them once, on the revision it was made on', async () => {
     const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
     await store.open('c1');

@@ -3,9 +3,16 @@ import { Lazy } from './lazy-worker';
 import type { CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { RouteOption } from '@cuadro/core/decide/options';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
-import type { CaseDoc } from '@cuadro/core/case/types';
+import type { CaseDoc, Pin } from '@cuadro/core/case/types';
+import type { StepLine } from '@cuadro/core/decide/step-line';
 import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
+import type { RequirementId } from '@cuadro/core/need/requirements';
 import type { Lead } from '@cuadro/core/routes/evaluate-route';
+import type { Orientation } from '@cuadro/core/shape/orient';
+import type { Values } from '@cuadro/core/inputs/spec';
+import type { PrintedTool } from '@cuadro/core/payback/from-case';
+import type { PaybackView } from '@cuadro/core/payback/scenario';
+import type { Shop } from '@cuadro/core/shelf/shop';
 import type { Site } from '@cuadro/core/records/site';
 import type { Working } from '@cuadro/core/worksheet/working';
 import type { CaseWorker } from '../workers/case.worker';
@@ -32,6 +39,11 @@ export class ComputeService implements OnDestroy {
     return this.screenings.take(await this.screening.get().rescreen(doc, site));
   }
 
+  /** Hours of one tool for each way of laying it; nothing where it is not built on a machine of the house. */
+  hoursLying(doc: CaseDoc, site: Site, pin: Pin, ways: readonly Orientation[]): Promise<number[] | undefined> {
+    return this.screening.get().hoursLying(doc, site, pin, ways);
+  }
+
   /** Open a figure of a subject of the case evaluated last: a route, a plan. */
   working(subject: string, name: string): Promise<Working> {
     return this.open.get().working(subject, name);
@@ -41,12 +53,26 @@ export class ComputeService implements OnDestroy {
     return this.open.get().lead(route);
   }
 
+  /** How many routes hold over what a number of the need may be. */
+  stepLine(id: RequirementId): Promise<StepLine | undefined> {
+    return this.open.get().stepLine(id);
+  }
+
   worthKnowing(): Promise<WorthKnowing[]> {
     return this.open.get().worthKnowing();
   }
 
   quickLook(doc: CaseDoc, site: Site): Promise<QuickLook> {
     return this.walk.get().quickLook(doc, site);
+  }
+
+  /** Whether a machine pays; its figures can be opened afterwards. */
+  scenario(id: string, values: Values, shop: Shop): Promise<PaybackView> {
+    return this.open.get().scenario(id, values, shop);
+  }
+
+  toolOf(doc: CaseDoc, site: Site): Promise<PrintedTool | undefined> {
+    return this.walk.get().toolOf(doc, site);
   }
 
   ngOnDestroy(): void {

@@ -32,7 +32,7 @@ describe('unsent edits in the browser', () => {
   it('written while the page is left are there at once, and found by the next', async () => {
     new BrowserDrafts().leave(draft('left', 1));
     expect(Object.keys(localStorage)).toEqual(['cuadro.left.c1left']);
-    expect((await new BrowserDrafts().all()).map((d) => d.tab)).toEqual(['left']);
+    expect((await new BrowserDrafts().all()).map((d) => [d.tab, d.left])).toEqual([['left', true]]);
     expect(Object.keys(localStorage)).toEqual([]);
   });
   it('that cannot be kept say so', async () => {

@@ -6,9 +6,16 @@ import { kept } from './kept';
 /** What edits of the shop are kept by, where those of a case are kept by its id. */
 export const SHOP = 'shop';
 
-/** Edits of a case or of the shop, made in one tab, that the server has not yet acknowledged. */
+/** What edits of a record are kept by. */
+export const recordRef = (kind: string, id: string): string => `record/${kind}/${id}`;
+export function recordOf(of: string): { kind: string; id: string } | undefined {
+  const [first, kind, id] = of.split('/');
+  return first === 'record' ? { kind, id } : undefined;
+}
+
+/** Edits of a case, of the shop or of a record, made in one tab, that the server has not yet acknowledged. */
 export interface Draft {
-  /** Id of the case, or SHOP. */
+  /** Id of the case, SHOP, or the reference of a record. */
   of: string;
   title: string;
   tab: string;
@@ -19,6 +26,8 @@ export interface Draft {
   /** The document with them, for a page without the server. */
   doc: unknown;
   at: number;
+  /** Its page went with it: nobody else sends it, even while the browser still counts that tab as open. */
+  left?: boolean;
   /** Why the server did not take them. They are kept until somebody opens the case, or throws them away. */
   refused?: string;
 }
@@ -48,7 +57,7 @@ export class BrowserDrafts implements Drafts {
   private open(): Promise<IDBPDatabase<Shelf>> {
     // It may throw at once where site data are blocked.
     this.opened ??= Promise.resolve().then(() =>
-      openDB<Shelf>('cuadro', 2, { upgrade: (db) => void db.createObjectStore('drafts', { keyPath: ['of', 'tab'] }) })
+      openDB<Shelf>('cuadro', 2, { upgrade: (db) => db.objectStoreNames.contains('drafts') || void db.createObjectStore('drafts', { keyPath: ['of', 'tab'] }) })
     );
     // A browser that keeps nothing now may do so later.
     this.opened.catch(() => (this.opened = undefined));
@@ -81,7 +90,7 @@ export class BrowserDrafts implements Drafts {
   }
 
   leave(draft: Draft): void {
-    kept.write(LEFT + draft.of + draft.tab, JSON.stringify(draft));
+    kept.write(LEFT + draft.of + draft.tab, JSON.stringify({ ...draft, left: true } satisfies Draft));
   }
 }
 

@@ -98,6 +98,12 @@ export abstract class Edited<D extends object, R extends { revision: number }> i
 
   /** Load it; edits that were not acknowledged before a reload are taken up again. */
   async open(id: string): Promise<void> {
+    if (this.id && this.id !== id) {
+      // What was typed a moment ago belongs to what is left; what cannot be sent now is sent by the outbox.
+      if (this.saveState() === 'unsaved') await this.save();
+      this.outbox.leave(this.id);
+      this.saveState.set('saved');
+    }
     this.id = id;
     this.own.open(id);
     try {

@@ -72,6 +72,15 @@ describe('edits that wait', () => {
     await wait(5000);
     expect(sent).toEqual(['a a']);
   });
+  it('of another tab are left to it, but not once its page went with them, though the browser still counts it as open', async () => {
+    const held = ['cuadro.tab.reloading', 'cuadro.tab.working'].map((name) => ({ name }));
+    Object.defineProperty(navigator, 'locks', { configurable: true, value: { query: () => Promise.resolve({ held }) } });
+    const { drafts, outbox } = setUp();
+    await drafts.keep({ ...draft('a', 'reloading'), left: true });
+    await drafts.keep(draft('a', 'working'));
+    expect((await outbox.take('a')).map((d) => d.tab)).toEqual(['reloading']);
+    Reflect.deleteProperty(navigator, 'locks');
+  });
   it('of somebody else on the same browser are left until they sign in', async () => {
     const { drafts, sent, outbox } = setUp(undefined, 'Bo');
     await drafts.keep(draft('a'));

@@ -1,10 +1,11 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
+import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { SHOP_CHANGES } from '@cuadro/core/document/shop-fields';
 import type { Patch } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
-import { type Draft, DRAFTS, SHOP } from './drafts';
+import { type Draft, DRAFTS, recordOf, SHOP } from './drafts';
 import { SessionService } from './session.service';
 import { SettingsService } from './settings.service';
 import { alone, otherTabs, THIS_TAB } from './tabs';
@@ -39,8 +40,7 @@ export class OutboxService {
   async take(of: string): Promise<Draft[]> {
     this.open.add(of);
     await this.session.ready;
-    const alive = await otherTabs();
-    return (await this.drafts.all()).filter((d) => d.of === of && !alive.has(d.tab) && this.isOurs(d));
+    return (await this.ownerless()).filter((d) => d.of === of);
   }
 
   /** The page of a case is left. */
@@ -56,11 +56,17 @@ export class OutboxService {
   }
 
   /** Where edits that were refused can be looked at. */
-  pageOf = (draft: Draft): string[] => (draft.of === SHOP ? ['/shop'] : ['/case', draft.of]);
+  pageOf = (draft: Draft): string[] => (draft.of === SHOP ? ['/shop'] : recordOf(draft.of) ? ['/payback'] : ['/case', draft.of]);
 
   /** On a browser that several people sign in on, each sends their own. */
   private isOurs({ who }: Draft): boolean {
     return !this.session.accounts() || who === this.session.me()?.name;
+  }
+
+  /** Edits that no other tab is going to send. */
+  private async ownerless(): Promise<Draft[]> {
+    const alive = await otherTabs();
+    return (await this.drafts.all()).filter((d) => (d.left || !alive.has(d.tab)) && this.isOurs(d));
   }
 
   private later(): void {
@@ -71,8 +77,7 @@ export class OutboxService {
   /** What is nobody's to send but ours. */
   private async look(): Promise<readonly Draft[]> {
     await this.session.ready;
-    const alive = await otherTabs();
-    const mine = (await this.drafts.all()).filter((d) => this.isOurs(d) && !alive.has(d.tab) && !(d.tab === THIS_TAB && this.open.has(d.of)));
+    const mine = (await this.ownerless()).filter((d) => !(d.tab === THIS_TAB && this.open.has(d.of)));
     this.found.set(mine);
     return mine;
   }
@@ -90,9 +95,12 @@ export class OutboxService {
   /** @returns false when the server does not answer */
   private async send(draft: Draft): Promise<boolean> {
     try {
-      const fields = draft.of === SHOP ? SHOP_CHANGES : CASE_CHANGES;
+      const record = recordOf(draft.of);
+      const fields = draft.of === SHOP ? SHOP_CHANGES : record ? RECORD_CHANGES : CASE_CHANGES;
       const patch: Patch = { changes: fields.toSend(draft.changes), who: this.settings.who() || 'local user' };
-      await firstValueFrom<unknown>(draft.of === SHOP ? this.api.patchShop(patch) : this.api.patch(draft.of, patch));
+      await firstValueFrom<unknown>(
+        draft.of === SHOP ? this.api.patchShop(patch) : record ? this.api.patchRecord(record.kind, record.id, patch) : this.api.patch(draft.of, patch),
+      );
       await this.drafts.drop(draft.of, draft.tab);
     } catch (e) {
       if (!(e instanceof RequestFault)) throw e;

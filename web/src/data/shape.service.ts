@@ -9,8 +9,10 @@ import type { Axis, Measure } from '@cuadro/core/shape/measure';
 import type { LengthUnit } from '@cuadro/core/shape/mesh';
 import type { Orientation } from '@cuadro/core/shape/orient';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
+import type { ScanFound } from '@cuadro/core/proof/scan-found';
 import { STUDY_VERSION, type BodyStudy, type BuildStudy, type ShapeMarks, type ShapeStudy } from '@cuadro/core/shape/study';
-import { UP, type Vec3 } from '@cuadro/core/shape/turn';
+import type { MechanicsInput, MechanicsResult } from '@cuadro/core/mechanics';
+import { dot, frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import { ApiService } from './api.service';
 import { Lazy } from './lazy-worker';
 import { WORKERS } from '../workers/worker-factory';
@@ -92,6 +94,37 @@ export class ShapeService implements OnDestroy {
     this.part = { bytes, fileName, unit, hash };
     this.show(reading.drawn);
     return undefined;
+  }
+
+  /** Lay a scan over the open part. @throws Error with a sentence */
+  async scan(bytes: Uint8Array, fileName: string, unit: LengthUnit, datums: Vec3[], tolerance_mm: number): Promise<ScanFound> {
+    const job = this.begin('Laying the scan over the model');
+    try {
+      const onProgress = proxy((share: number) => {
+        if (job === this.job) this.progress.set(share);
+      });
+      return await this.guard(job, this.pair[0].get().scan(bytes, fileName, unit, datums, tolerance_mm, this.drawn()?.up ?? UP, onProgress));
+    } finally {
+      this.end(job);
+    }
+  }
+
+  /** What loads do to the open part. @throws Error with a sentence */
+  async mechanics(input: Omit<MechanicsInput, 'mesh' | 'progress'>): Promise<MechanicsResult> {
+    const job = this.begin('Working the load out');
+    try {
+      const onProgress = proxy((share: number) => {
+        if (job === this.job) this.progress.set(share);
+      });
+      return await this.guard(job, this.pair[0].get().mechanics(input, onProgress));
+    } finally {
+      this.end(job);
+    }
+  }
+
+  /** A place in the part's own axes, as the part stands on the drawing. */
+  standing(p: Vec3): Vec3 {
+    return frameFor(this.drawn()?.up ?? UP).map((axis) => dot(axis, p)) as Vec3;
   }
 
   close(): void {
@@ -198,6 +231,14 @@ export class ShapeService implements OnDestroy {
 
   largestFaces(): Promise<FaceChoice[]> {
     return this.pair[0].get().largestFaces();
+  }
+
+  /** A small picture of the part lying with a direction up, PNG; nothing where it was put away meanwhile. */
+  async picture(up: Vec3, width: number, height: number): Promise<Uint8Array<ArrayBuffer> | undefined> {
+    const part = this.part;
+    if (!part) return undefined;
+    const png = await this.pair[0].get().picture(up, width, height);
+    return part === this.part ? (png as Uint8Array<ArrayBuffer>) : undefined;
   }
 
   async repair(tolerance_mm: number): Promise<{ stl: Uint8Array<ArrayBuffer>; done: string[]; measure: Measure }> {

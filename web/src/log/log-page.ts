@@ -37,7 +37,7 @@ const OF_WORDS = { hours: 'hours', money: 'price', days: 'days' } as const;
 })
 export class LogPage {
   private readonly shops = inject(ShopService);
-  protected readonly kinds = RECORD_KINDS.filter((k) => k.about === 'site' && k.page !== 'shop');
+  protected readonly kinds = RECORD_KINDS.filter((k) => k.about !== 'case' && !k.page);
   protected readonly kind = signal(this.kinds[0].id);
 
   protected readonly lives = computed(() => {

@@ -44,6 +44,10 @@ export class RecordsView {
   /** Rows for which no action is offered. */
   readonly mute = input<(values: Values) => boolean>(() => false);
   readonly acted = output<{ action: string; row: RecordRow }>();
+  /** What a new one begins with, where the page knows it. */
+  readonly usual = input<Values>({});
+  /** Something was added, changed or taken off. */
+  readonly stored = output();
 
   protected readonly spec = computed(() => recordKindOf(this.kind()));
   protected readonly rows = signal<readonly RecordRow[]>([]);
@@ -88,28 +92,33 @@ export class RecordsView {
     const [units, currency] = [this.settings.units(), this.shops.currency()];
     if (spec.kind === 'table')
       return (values[spec.id] as Values[]).map((row) =>
-        spec.columns.map((c) => `${c.label.toLowerCase()} ${inputText(c, row[c.id], units, currency)}`).join(', ')
+        spec.columns.filter((c) => row[c.id] !== undefined).map((c) => `${c.label.toLowerCase()} ${inputText(c, row[c.id], units, currency)}`).join(', ')
       ).join('; ');
     return inputText(spec, values[spec.id], units, currency);
   }
 
-  protected add(): void {
+  /** A new one, with what is known already. */
+  add(known: Values = {}): void {
     this.problem.set('');
     this.draft.set({
-      values: Object.fromEntries(
-        this.spec().inputs.flatMap((i): [string, InputValue][] => (i.kind === 'date' && !i.optional
-          ? [[i.id, this.today]]
-          : i.kind === 'choice' && i.usual
-          ? [[i.id, i.usual]]
-          : i.kind === 'table'
-          ? [[i.id, []]]
-          : [])
+      values: {
+        ...Object.fromEntries(
+          this.spec().inputs.flatMap((i): [string, InputValue][] => (i.kind === 'date' && !i.optional
+            ? [[i.id, this.today]]
+            : i.kind === 'choice' && i.usual
+            ? [[i.id, i.usual]]
+            : i.kind === 'table'
+            ? [[i.id, []]]
+            : [])
+          ),
         ),
-      ),
+        ...this.usual(),
+        ...known,
+      },
     });
   }
 
-  protected edit(row: RecordRow): void {
+  edit(row: RecordRow): void {
     this.problem.set('');
     this.draft.set({ row, values: row.values });
   }
@@ -181,6 +190,7 @@ export class RecordsView {
 
   private async changed(): Promise<void> {
     await this.load();
+    this.stored.emit();
     // What the records say may have moved estimates.
     if (this.spec().summarise) await this.shops.follow();
   }

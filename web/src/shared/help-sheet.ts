@@ -18,6 +18,9 @@ import { MatButtonModule } from '@angular/material/button';
       <h2 id="help-title">Keys and how to read the sheet</h2>
       <dl>
         <dt>?</dt><dd>this page</dd>
+        <dt>Ctrl + K</dt><dd>find a case, a step, a material, a process, a command</dd>
+        <dt>/</dt><dd>to the filter of a list</dd>
+        <dt>Alt + Page Down, Alt + Page Up</dt><dd>in a case: the next, the previous case of the list, at the same step</dd>
         <dt>Alt + 1 … 8</dt><dd>in a case: Need, Shape, Plan, Routes, Sheet, Verdict, Proof, Papers</dd>
         <dt>Ctrl + Z, Ctrl + Y</dt><dd>in a case, the shop, the shelf: undo, redo</dd>
         <dt>Enter on a dotted figure</dt><dd>open its working in the margin</dd>

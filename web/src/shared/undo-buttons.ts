@@ -10,8 +10,8 @@ import type { Edited } from '../data/edited';
     <button type="button" class="link" (click)="edited().redo()" [disabled]="!edited().canRedo()" title="Ctrl + Y">redo</button>
   `,
   styles: `
-    :host { display: flex; flex-direction: column; gap: 1px; font-size: 12.5px; }
-    button { text-align: left; }
+    :host { display: flex; flex-direction: column; font-size: 12.5px; }
+    button { min-height: 24px; text-align: left; }
     button[disabled] { color: var(--quiet); text-decoration: none; cursor: default; opacity: 0.75; }
   `,
   host: { '(document:keydown)': 'key($event)' },

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { DISAGREEMENTS } from '@cuadro/core/need/disagreements';
 import { formatNumber, formatRange, unitText } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
@@ -11,6 +11,7 @@ import { SHOP_FIGURES } from '@cuadro/core/shelf/shop';
 import type { Entry } from '@cuadro/core/worksheet/types';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
+import { inAddress } from '../shared/address';
 import { EditNotices } from '../shared/edit-notices';
 import { UndoButtons } from '../shared/undo-buttons';
 import { WorkingMargin } from '../shared/working-margin';
@@ -39,7 +40,7 @@ export class ShelfPage {
     { id: 'parts', label: 'Finishing and parts' },
     { id: 'views', label: 'Where practitioners differ' },
   ];
-  protected readonly tab = signal<Tab>('materials');
+  protected readonly tab = inAddress<Tab>('tab', 'materials');
   protected readonly processes = PROCESSES;
   protected readonly finishing = FINISHING;
   protected readonly hardware = HARDWARE;

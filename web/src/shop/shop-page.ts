@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { clock, WEEKDAYS } from '@cuadro/core/quantity/date';
 import { unitText } from '@cuadro/core/quantity/quantity';
 import { PROCESSES } from '@cuadro/core/process/processes';
 import { type Calendar, SHOP_FIGURES, type Shop, type ShopFigure, SUPPLIER_CALENDAR } from '@cuadro/core/shelf/shop';
@@ -15,8 +16,6 @@ import { WorkingMargin } from '../shared/working-margin';
 
 /** A share above this is a number of pieces. */
 const MOST_OF_A_SHARE = 3;
-const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
-const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
 
 /** One set of working hours, and the words it is asked for in. */
 interface CalendarRow {
@@ -47,7 +46,7 @@ export class ShopPage {
   protected readonly notStored = computed(() => NOT_STORED.has(this.service.saveState()));
   protected readonly problem = signal('');
   protected readonly badField = signal('');
-  protected readonly dayNames = DAYS;
+  protected readonly dayNames = WEEKDAYS;
   protected readonly weekOrder = [1, 2, 3, 4, 5, 6, 0];
   protected readonly clock = clock;
   protected readonly houseProcesses = PROCESSES.filter((p) => p.where === 'house');

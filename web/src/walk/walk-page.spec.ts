@@ -7,7 +7,8 @@ import { CasesService, type Candidate } from '../data/cases.service';
 import { ComputeService } from '../data/compute.service';
 import { MarginService, type MarginNote as Note } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
-import { WalkPage } from './walk-page';
+import { chanceWords, WalkPage } from './walk-page';
+import { pointsOf, walkPlaneWords, worthLines } from './walk-plane';
 
 const look = (saving: number, worthPerHour: number, verdict: QuickLook['verdict'] = 'print'): QuickLook =>
   ({
@@ -18,6 +19,8 @@ const look = (saving: number, worthPerHour: number, verdict: QuickLook['verdict'
     daysGained: 3,
     confidence: 0.9,
     effort_h: 2,
+    factsKnown: 6,
+    factsAsked: 10,
     worthPerHour,
     working: [{ label: 'Saving', text: `${saving} EUR` }],
   }) as unknown as QuickLook;
@@ -108,6 +111,32 @@ describe('the walk', () => {
     expect(row('Kept').querySelectorAll('td')[2].textContent).toBe('–');
     expect(row('New').textContent).toContain('looking …');
   });
+  it('keeps its order while looks come in, and ranks when all are there', () => {
+    const list = signal(LIST);
+    const progress = signal<{ done: number; of: number } | undefined>(undefined);
+    const { titles, fixture, row } = setUp(WalkPage, LIST, { candidates: list, progress });
+    expect(titles()).toEqual(['Large', 'Small', 'Kept', 'New']);
+    progress.set({ done: 1, of: 2 });
+    list.set([...LIST.slice(0, 3), candidate('New', look(9000, 5000)), candidate('Newest')]);
+    fixture.detectChanges();
+    // What was not there before stands first; what turns out better does not jump.
+    expect(titles()).toEqual(['Newest', 'Large', 'Small', 'Kept', 'New']);
+    expect(row('Large').querySelector('.rank')!.textContent).toBe('');
+    progress.set(undefined);
+    fixture.detectChanges();
+    expect(titles()).toEqual(['New', 'Large', 'Small', 'Kept', 'Newest']);
+    expect(row('New').querySelector('.rank')!.textContent).toBe('1');
+  });
+  it('says how likely a saving is apart from how much is known, and never that it is sure', () => {
+    expect(setUp(WalkPage).row('Large').textContent!.replace(/\s+/g, ' ')).toContain('90 %6 of 10 facts');
+    const known = { factsKnown: 6, factsAsked: 10 };
+    expect([1, 0.992, 0.5, 0.004].map((confidence) => chanceWords({ ...known, confidence }))).toEqual(['> 99 %', '> 99 %', '50 %', '< 1 %']);
+    expect(chanceWords({ confidence: 1, factsKnown: 2, factsAsked: 10 })).toBe('first guess');
+  });
+  it('has a picture of every tool', () => {
+    const [img] = [...setUp(WalkPage).row('Large').querySelectorAll('img')];
+    expect(img.getAttribute('src')).toBe('/api/cases/Large/picture');
+  });
   it('says what to do where there is nothing, and offers to try again after a fault', () => {
     expect(setUp(WalkPage, []).el.textContent).toContain('No candidates yet');
     TestBed.resetTestingModule();
@@ -117,5 +146,21 @@ describe('the walk', () => {
     const before = loads();
     click(alert.querySelector('button')!);
     expect(loads()).toBe(before + 1);
+  });
+});
+
+describe('the walk as a plane', () => {
+  it('has a point for every saving: its hours of work, and what it is likely to bring', () => {
+    const points = pointsOf(LIST);
+    expect(points.map((p) => [p.c.row.title, p.hours, p.gain])).toEqual([['Small', 2, 100], ['Large', 2, 1800]]);
+  });
+  it('is crossed by the decades of worth between its points', () => {
+    // 50 and 900 an hour: 100 lies between.
+    expect(worthLines(pointsOf(LIST))).toEqual([100]);
+    expect(worthLines([])).toEqual([]);
+  });
+  it('says the best in words', () => {
+    expect(walkPlaneWords(LIST, (x) => `${x} EUR`)).toBe('2 candidates that save. An hour is worth most on Large (900 EUR), Small (50 EUR).');
+    expect(walkPlaneWords([], String)).toBe('No candidate saves anything yet.');
   });
 });

@@ -4,31 +4,47 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
+import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseRecord } from '@cuadro/core/wire';
+import { ApiService } from '../data/api.service';
 import { CasesService, type Candidate } from '../data/cases.service';
 import { MarginService } from '../data/margin.service';
+import { NeighboursService } from '../data/neighbours.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
+import { inAddress } from '../shared/address';
+import { Chart } from '../shared/chart';
 import { type Column, saveCsv, sorted } from '../shared/columns';
 import { WorkingMargin } from '../shared/working-margin';
 import { AddCandidate } from './add-candidate';
+import { walkPlane, walkPlaneWords } from './walk-plane';
+
+/** Chance of a saving in words that claim no more than the samples can tell; a guess where hardly anything of the need is known. */
+export function chanceWords({ confidence, factsKnown, factsAsked }: Pick<QuickLook, 'confidence' | 'factsKnown' | 'factsAsked'>): string {
+  if (factsKnown < BARE * factsAsked) return 'first guess';
+  if (confidence > 0.99) return '> 99 %';
+  return confidence < 0.01 ? '< 1 %' : `${Math.round(100 * confidence)} %`;
+}
+/** With fewer of the facts than this, a candidate is bare. */
+const BARE = 0.25;
 
 /** Candidates of the plant, the one most worth an hour's work first. */
 @Component({
   selector: 'cu-walk-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate],
+  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, Chart],
   templateUrl: './walk-page.html',
   styleUrl: './walk-page.scss',
 })
 export class WalkPage {
+  protected readonly api = inject(ApiService);
   protected readonly cases = inject(CasesService);
   protected readonly margin = inject(MarginService);
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
 
   protected readonly adding = signal(false);
-  protected readonly filter = signal('');
+  protected readonly filter = inAddress<string>('find', '');
   protected readonly sort = signal<Sort>({ active: 'worth', direction: 'desc' });
   protected readonly opened = signal<string | undefined>(undefined);
 
@@ -41,6 +57,7 @@ export class WalkPage {
       id: 'saving',
       label: 'Saving',
       numeric: true,
+      desk: true,
       text: (c) => (this.saves(c) ? this.money(c.look!.saving) : '–'),
       by: (c) => c.look?.saving,
       csv: (c) => c.look?.saving ?? '',
@@ -56,9 +73,10 @@ export class WalkPage {
     },
     {
       id: 'confidence',
-      label: 'Sure',
+      label: 'Saves',
       numeric: true,
-      text: (c) => (this.saves(c) ? `${(100 * c.look!.confidence).toFixed(0)} %` : '–'),
+      desk: true,
+      text: (c) => (this.saves(c) ? chanceWords(c.look!) : '–'),
       by: (c) => c.look?.confidence,
       csv: (c) => c.look?.confidence ?? '',
     },
@@ -82,6 +100,8 @@ export class WalkPage {
   ];
   /** What else goes out with the CSV. */
   private readonly more: readonly Column<Candidate>[] = [
+    { id: 'known', label: 'Facts known', text: (c) => String(c.look?.factsKnown ?? ''), csv: (c) => c.look?.factsKnown ?? '' },
+    { id: 'asked', label: 'Facts asked', text: (c) => String(c.look?.factsAsked ?? ''), csv: (c) => c.look?.factsAsked ?? '' },
     { id: 'kind', label: 'Kind', text: (c) => c.row.familyLabel },
     { id: 'place', label: 'Place', text: (c) => c.row.place },
     { id: 'trouble', label: 'What goes wrong', text: (c) => c.row.trouble },
@@ -92,18 +112,42 @@ export class WalkPage {
     const rows = this.cases.candidates().filter(({ row }) =>
       !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle))
     );
+    // While looks come in nothing moves under the reader's eyes: the order is that of before, what is new stands first.
+    const place = new Map(this.settled().map((id, i) => [id, i]));
+    if (this.cases.progress()) return [...rows].sort((a, b) => (place.get(a.row.id) ?? -1) - (place.get(b.row.id) ?? -1));
     return sorted(rows, this.columns, this.sort());
   });
+  private readonly neighbours = inject(NeighboursService);
+  /** Cases in the order in which they stood when all looks were there, or when somebody sorted them. */
+  private readonly settled = signal<readonly string[]>([]);
+  protected readonly view = inAddress<'list' | 'plane'>('view', 'list');
 
   constructor() {
     this.margin.clear();
     void this.cases.load();
+    effect(() => {
+      if (!this.cases.progress()) this.settle();
+    });
+    effect(() => this.neighbours.listed(this.rows().map((c) => c.row.id)));
     // Until somebody opens a row, the margin explains the first one.
     effect(() => {
       const first = this.rows()[0];
       if (first?.look && !this.opened() && !this.cases.progress()) untracked(() => this.explain(first));
     });
   }
+
+  protected sortBy(sort: Sort): void {
+    this.sort.set(sort);
+    this.settle();
+  }
+
+  private settle(): void {
+    this.settled.set(sorted(this.cases.candidates(), this.columns, this.sort()).map((c) => c.row.id));
+  }
+
+  /** What is gained against the work to find out, as one picture. */
+  protected readonly drawn = computed(() => walkPlane(this.rows(), (x) => this.money(x), (c) => this.explain(c)));
+  protected readonly drawnWords = computed(() => walkPlaneWords(this.rows(), (x) => this.money(x)));
 
   protected csv(): void {
     saveCsv(this.rows(), [...this.columns, ...this.more], 'walk');

@@ -11,10 +11,15 @@ import { type Axis, measure, readShape, type Measure, type Shape, unitDoubt, unu
 import { type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
 import { candidates, orientation, study, type Orientation } from '@cuadro/core/shape/orient';
 import { centreOf, type FaceChoice, largestFaces, patchFrom } from '@cuadro/core/shape/patch';
+import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
 import { repair } from '@cuadro/core/shape/repair';
 import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
-import { turned, type Vec3 } from '@cuadro/core/shape/turn';
+import { mechanics, type MechanicsInput, type MechanicsResult } from '@cuadro/core/mechanics';
+import { align } from '@cuadro/core/proof/align';
+import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
+import { readScan } from '@cuadro/core/proof/scan';
+import { frameFor, turned, type Vec3 } from '@cuadro/core/shape/turn';
 
 /** What the part view needs to draw a part, standing as it is built. */
 export interface DrawnShape {
@@ -93,6 +98,12 @@ const api = {
     return transfer(drawn, moving(drawn));
   },
 
+  /** A small picture of the part lying with a direction up, as PNG. */
+  picture(up: Vec3, width: number, height: number): Uint8Array {
+    const png = pictureOf(part().mesh, width, height, up);
+    return transfer(png, [png.buffer]);
+  },
+
   body(onStage: (stage: string) => void): { body: BodyStudy; marks: ShapeMarks } {
     const { mesh, measure: m } = part();
     return studyBody(mesh, m, onStage);
@@ -120,6 +131,20 @@ const api = {
   /** What a planner measures on the part. @throws MeshError with a sentence */
   plan(id: string, values: Values, marks: FaceMark[], onProgress: (share: number) => void): unknown {
     return plannerOf(id).geometry!.run(part().mesh, values, marks, onProgress);
+  },
+
+  /** Lay a scan over the part: as it fits best, or against datum faces, each named by a point on it. Places for the drawing stand as it does. @throws MeshError with a sentence */
+  scan(bytes: Uint8Array, fileName: string, unit: LengthUnit, datums: Vec3[], tolerance_mm: number, up: Vec3, onProgress: (share: number) => void): ScanFound {
+    const { mesh } = part();
+    const points = readScan(bytes, fileName, unit);
+    const held = datums.map((p) => new Set(patchFrom(mesh, bvhOf(mesh).closest(...p).triangle).list));
+    const found = align(points, mesh, { datums: held, progress: onProgress });
+    return { ...scanFound(points, found, tolerance_mm, frameFor(up)), tolerance_mm };
+  },
+
+  /** What loads do to the part. @throws MechanicsError, MeshError with a sentence */
+  mechanics(input: Omit<MechanicsInput, 'mesh' | 'progress'>, onProgress: (share: number) => void): MechanicsResult {
+    return mechanics({ ...input, mesh: part().mesh, progress: onProgress });
   },
 
   /** Section through the part as it stands for `up`. */

@@ -17,6 +17,8 @@ export const clampSet: Process = {
     fact('clamps', 'Clamps and stops', '', 4, 7, 12, { whole: true }),
     fact('clamp_price', 'One clamp or stop', 'money', 18, 35, 70),
     fact('plate_price', 'Drilled plate', 'money/cm^2', 0.05, 0.1, 0.2),
+    fact('plate_mm', 'Thickness of the plate', 'mm', 15, 20, 25),
+    fact('clamp_kg', 'Weight of one clamp or stop', 'kg', 0.3, 0.7, 1.5),
     fact('setup_h', 'Setting up and trying', 'h', 1, 2, 4),
     fact('cycles_between', 'Cycles between set-ups', 'cycle', 1000, 2000, 5000),
     fact('clamp_min', 'Slower clamping than in a purpose-built tool', 'minute/cycle', 0.1, 0.25, 0.6),
@@ -26,7 +28,7 @@ export const clampSet: Process = {
     fact('revision_share', 'One-off work repeated at a change', '', 0.5, 0.8, 1),
   ],
   lines: [
-    { name: 'mass_part', label: 'Weight of the set', unit: 'kg', expr: 'volume * density / g_per_kg' },
+    { name: 'mass_part', label: 'Weight of the set', unit: 'kg', expr: 'length * width * plate_mm / mm_per_cm ^ 3 * density / g_per_kg + clamps * clamp_kg' },
     { name: 'parts_cost', label: 'Clamps and stops', unit: 'money', expr: 'clamps * clamp_price', cost: 'hardware' },
     { name: 'plate_cost', label: 'Drilled plate', unit: 'money', expr: 'length * width / mm_per_cm ^ 2 * plate_price', cost: 'material' },
     { name: 'setup_cost', label: 'Setting up and trying', unit: 'money', expr: 'setup_h * labour_rate', cost: 'labour' },

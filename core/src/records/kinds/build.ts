@@ -44,7 +44,7 @@ export const build: RecordKind = {
   id: 'build',
   label: 'Build',
   plural: 'Builds',
-  about: 'site',
+  about: 'both',
   what: 'What a build took against what was estimated, and whether it came out. Later estimates follow.',
   inputs: [
     { kind: 'text', id: 'tool', label: 'Tool', max: 120, least: 1 },

@@ -3,7 +3,7 @@ import { byLevel, chanceAtMost, type Check } from '../check';
 import { bearingArea, boltFor, BOLTS, preload } from '../bolts';
 import type { BoltSize } from '../../need/requirements';
 import { times } from '../traits';
-import { heatKnockDown } from './strength';
+import { leftInService } from '../service';
 import { PRESSURE_FACTOR } from './pressure';
 
 const BASIS =
@@ -37,7 +37,7 @@ export const bearing: Check = {
     const what = `${size} at ${formatNumber(torque)} N·m pulls ${Number((force.likely / 1000).toPrecision(2))} kN`;
     if (taken.has('compression-limiters')) return { state: 'pass', basis: BASIS, reason: `${what}; it stands on steel sleeves.` };
     const washer = taken.has('wide-washers');
-    const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
+    const share = traits.creep * leftInService(need, traits);
     const bears = times(traits.compressive_mpa, (share * (material.family === 'metal' ? HELD_IN : 1)) / PRESSURE_FACTOR);
     const area = bearingArea(size, washer);
     const p = force.likely / area;

@@ -1,10 +1,11 @@
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { loadPath } from '../load-path';
+import { leftInService } from '../service';
 import { times } from '../traits';
-import { heatKnockDown, STRENGTH_FACTOR } from './strength';
+import { STRENGTH_FACTOR } from './strength';
 
 const BASIS =
-  'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat counted, safety factor 3. Verify by a load left on over a weekend.';
+  'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat and water counted, safety factor 3. Verify by a load left on over a weekend.';
 
 /** Load that stays for hours: plastics give way slowly at a third to a half of what they bear for a moment. */
 export const creep: Check = {
@@ -17,7 +18,7 @@ export const creep: Check = {
     const path = loadPath(ctx);
     const stress = path.stress_per_n * need.load.value;
     const range = path.across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
-    const share = traits.creep * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
+    const share = traits.creep * leftInService(need, traits);
     const allow = (range.likely * share) / STRENGTH_FACTOR;
     const state = stress <= (range.low * share) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * share) / 2 ? 'conditional' : 'fail';
     const s = stress.toPrecision(2), a = allow.toPrecision(2);

@@ -1,16 +1,19 @@
 import { formatNumber } from '../../quantity/quantity';
 import { heatLimit } from '../heat-hours';
+import { lastingHeat } from '../service';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS =
-  'Lasting-use temperature of the material, low to high of the published range; where the hours at heat are known, each 10 K halves what it stands, up to where it softens. Between the two a coupon test decides.';
+  'Lasting-use temperature of the material, low to high of the published range; where the hours at heat are known, each 10 K halves what it stands, up to where it softens; where it works wet, that of the material in water. Between the two a coupon test decides.';
 
 export const heat: Check = {
   id: 'heat',
   label: 'Heat',
   limits: ['serviceTemp', 'peakTemp'],
   run({ need, material, traits }) {
-    const { low, high } = traits.use_c;
+    const inUse = lastingHeat(need, material, traits.use_c);
+    const inWater = inUse !== traits.use_c;
+    const { low, high } = inUse;
     const service = need.serviceTemp;
     if (!service) {
       return {
@@ -25,20 +28,21 @@ export const heat: Check = {
     const hot = peak?.value ?? service.value;
     const level = peak && peak.level === 'must' ? 'must' : service.level;
     // How long it is hot is known of the hottest alone.
-    const at = heatLimit(material, traits.use_c, need);
-    const lasts = peak ? traits.use_c : at.use_c;
+    const at = heatLimit(material, inUse, need, traits.use_c.high);
+    const lasts = peak ? inUse : at.use_c;
     const holds = service.value <= lasts.low && hot <= (peak ? at.use_c.likely : at.use_c.low);
     const breaks = service.value > lasts.high || hot > at.use_c.high;
     const c = (x: number): string => formatNumber(Math.round(x));
     const what =
-      (peak ? `${formatNumber(service.value)} °C in service with peaks of ${formatNumber(hot)} °C` : `${formatNumber(service.value)} °C in service`) + at.words;
+      (peak ? `${formatNumber(service.value)} °C in service with peaks of ${formatNumber(hot)} °C` : `${formatNumber(service.value)} °C in service`) +
+      (inWater ? ', wet' : '') + at.words;
     return {
       state: holds ? 'pass' : breaks ? byLevel(level, 'fail') : 'conditional',
       value: hot,
       limit: breaks ? at.use_c.high : holds ? lasts.low : at.use_c.likely,
       unit: '°C',
       chance: chanceAtMost(askedRange(need, peak ? 'peakTemp' : 'serviceTemp'), at.use_c),
-      offers: holds ? [] : ['anneal'],
+      offers: holds || inWater ? [] : ['anneal'],
       margin: (at.use_c.low - hot) / Math.max(1, low),
       basis: BASIS,
       reason: holds

@@ -1,7 +1,7 @@
 import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { times } from '../traits';
-import { heatKnockDown } from './strength';
+import { heatKnockDown } from '../service';
 
 const BASIS =
   'Pressure a face bears, low to high of the published range, reduced linearly to half at the use temperature; factor 1.5. Small radii see more than the mean: check the smallest.';

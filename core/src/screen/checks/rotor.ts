@@ -2,7 +2,7 @@ import { formatNumber } from '../../quantity/quantity';
 import { rimSpeed } from '../../case/safety';
 import { byLevel, chanceAtMost, askedRange, type Check } from '../check';
 import { plus, times } from '../traits';
-import { heatKnockDown } from './strength';
+import { leftInService } from '../service';
 import { BURST } from './vessel';
 
 const BASIS =
@@ -22,7 +22,7 @@ export const rotor: Check = {
     if (!turns) return undefined;
     const v = rimSpeed(turns, size, form);
     const stress = (material.density_g_cm3.likely * 1000 * v ** 2) / 1e6;
-    const bears = times(traits.strength_mpa.across, heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely) / BURST);
+    const bears = times(traits.strength_mpa.across, leftInService(need, traits) / BURST);
     const n = (x: number): string => `${Number(x.toPrecision(2))}`;
     const common = {
       value: stress,

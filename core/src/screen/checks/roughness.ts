@@ -36,7 +36,8 @@ export const roughness: Check = {
         ...common,
         state: 'conditional',
         offers: ['smooth'],
-        reason: `${is} as built; ${step.label.toLowerCase()} brings it to ${step.ra_um.likely} µm, ${step.h_per_m2.likely} h a square metre.`,
+        reason:
+          `${is} as built; ${step.label.toLowerCase()} brings it to ${step.ra_um.likely} µm, ${step.h_per_m2.likely} h a square metre and ${step.order_h.likely} h an order.`,
       };
     if (low <= asked) return { ...common, state: 'conditional', reason: `${is} as a rule; ${formatNumber(asked)} µm on the better faces only: measure it.` };
     return {

@@ -1,10 +1,10 @@
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { loadPath } from '../load-path';
+import { leftInService, soakedWords } from '../service';
 import { times } from '../traits';
-import { heatKnockDown } from './strength';
 
 const BASIS =
-  'Screening only: the same beam as for strength (or block under pressure), shear counted where there is a mesh, stiffness reduced for heat. The limit is what the need allows; else half the tolerance, else 1/300 of the length. Verify with a dial gauge under load.';
+  'Screening only: the same beam as for strength (or block under pressure), shear counted where there is a mesh, stiffness reduced for heat, and for water where it works wet. The limit is what the need allows; else half the tolerance, else 1/300 of the length. Verify with a dial gauge under load.';
 
 export const stiffness: Check = {
   id: 'stiffness',
@@ -17,10 +17,11 @@ export const stiffness: Check = {
     const path = loadPath(ctx);
     const { bending } = path;
     const range = path.across ? traits.modulus_gpa.across : traits.modulus_gpa.inPlane;
-    const e = range.likely * 1000 * heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
+    const e = range.likely * 1000 * leftInService(need, traits);
     const bend = (force * path.give_per_n) / e;
     const limit = need.deflection?.value ?? (need.tolerance ? need.tolerance.value / 2 : size.sorted[0] / 300);
     const state = bend <= limit ? 'pass' : bend <= 2 * limit ? 'conditional' : 'fail';
+    const soaked = soakedWords(need, traits);
     const mm = (x: number): string => `${x.toPrecision(2)} mm`;
     return {
       state: byLevel(need.load.level, state),
@@ -40,10 +41,10 @@ export const stiffness: Check = {
       basis: BASIS,
       offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section'],
       reason: state === 'pass'
-        ? `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it.`
+        ? `Gives about ${mm(bend)} under load${soaked}; ${mm(limit)} may be spent on it.`
         : state === 'conditional'
-        ? `Gives about ${mm(bend)} under load against ${mm(limit)}: add ribs or depth or rods, and check with a dial gauge.`
-        : `Gives about ${mm(bend)} under load; ${mm(limit)} may be spent on it. ${material.label} is too soft here.`,
+        ? `Gives about ${mm(bend)} under load${soaked}, against ${mm(limit)}: add ribs or depth or rods, and check with a dial gauge.`
+        : `Gives about ${mm(bend)} under load${soaked}; ${mm(limit)} may be spent on it. ${material.label} is too soft here.`,
     };
   },
 };

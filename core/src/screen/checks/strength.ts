@@ -1,17 +1,15 @@
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { loadPath, weakestWords } from '../load-path';
+import { leftInService, soakedWords } from '../service';
 import { times } from '../traits';
 
 const BOX =
-  'Screening only, not finite elements: without a mesh, a plain beam of half the width and 70 % of the depth of its box (or pressure on a quarter of its face); safety factor 3, strength reduced for heat. Lasting load is judged apart. Verify by a test load.';
+  'Screening only, not finite elements: without a mesh, a plain beam of half the width and 70 % of the depth of its box (or pressure on a quarter of its face); safety factor 3, strength reduced for heat, and for water where it works wet. Lasting load is judged apart. Verify by a test load.';
 const SECTIONS =
-  "Screening only, not finite elements: the part's own sections as a beam on two ends loaded in the middle (or the least section the load goes through, on a quarter of its face), walls and fill as priced; safety factor 3, strength reduced for heat. Dents under a point load, notches and thin walls that buckle are not in it; lasting load is judged apart. Verify by a test load.";
+  "Screening only, not finite elements: the part's own sections as a beam on two ends loaded in the middle (or the least section the load goes through, on a quarter of its face), walls and fill as priced; safety factor 3, strength reduced for heat, and for water where it works wet. Dents under a point load, notches and thin walls that buckle are not in it; lasting load is judged apart. Verify by a test load.";
 
 /** Against breaking; creep keeps it too. */
 export const STRENGTH_FACTOR = 3;
-
-/** Part of the strength left at temperature t: linear from all at 23 °C to half at the use temperature. */
-export const heatKnockDown = (t: number, use: number): number => Math.min(1, Math.max(0.3, 1 - (0.5 * (t - 23)) / Math.max(1, use - 23)));
 
 export const strength: Check = {
   id: 'strength',
@@ -35,10 +33,10 @@ export const strength: Check = {
     const stress = path.stress_per_n * force;
     const basis = path.measured ? SECTIONS : BOX;
     const range = across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
-    const knock = heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
+    const knock = leftInService(need, traits);
     const allow = (range.likely * knock) / STRENGTH_FACTOR;
     const state = stress <= (range.low * knock) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * knock) / 2 ? 'conditional' : 'fail';
-    const way = across && material.family !== 'metal' ? 'across the layers' : 'in the layer plane';
+    const way = `${across && material.family !== 'metal' ? 'across the layers' : 'in the layer plane'}${soakedWords(need, traits)}`;
     const s = stress.toPrecision(2);
     const a = allow.toPrecision(2);
     const where = weakestWords(path);

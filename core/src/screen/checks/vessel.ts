@@ -1,6 +1,6 @@
 import { byLevel, chanceAtMost, askedRange, type Check, isPrint } from '../check';
 import { times } from '../traits';
-import { heatKnockDown } from './strength';
+import { leftInService } from '../service';
 
 const BASIS =
   'Hoop stress p·r/t of a thin tube, r half the middle side, t the thinnest wall measured, pulled across the layers; a burst factor of 4. Pressure rules and a competent person decide; nothing here releases it.';
@@ -33,7 +33,7 @@ export const vessel: Check = {
     const wall = study?.body.thickness.min_mm;
     if (!wall) return { state: 'unknown', value: p, unit: 'MPa', basis: BASIS, reason: 'The wall that holds the pressure is not known: drop a mesh.' };
     const stress = (p * size.sorted[1]) / 2 / wall;
-    const knock = heatKnockDown(need.serviceTemp?.value ?? 23, traits.use_c.likely);
+    const knock = leftInService(need, traits);
     const bears = times(traits.strength_mpa.across, (knock * traits.creep) / BURST);
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
     const state = stress <= bears.high ? 'conditional' : 'fail';

@@ -1,4 +1,5 @@
 import { costs, range, type RemedyKind, surface_m2 } from '../remedy';
+import { isHotWet } from '../service';
 import { times } from '../traits';
 
 export const seal: RemedyKind = {
@@ -12,9 +13,10 @@ export const seal: RemedyKind = {
     const a = surface_m2(ctx);
     return costs({ money: range(30 * a, 50 * a, 90 * a), hours: range(1 * a, 2 * a, 4 * a), mass_kg: range(0.1 * a, 0.2 * a, 0.3 * a) });
   },
-  effect: (t) => ({
+  effect: (t, { need }) => ({
     tight: t.tight === 'porous' ? 'seal' : 'tight',
-    moisture: t.moisture === 'much' ? 'some' : 'none',
+    // Warm water goes through it.
+    moisture: isHotWet(need) ? t.moisture : t.moisture === 'much' ? 'some' : 'none',
     ra_um: times(t.ra_um, 0.7),
     esd: 'insulating',
   }),

@@ -24,6 +24,11 @@ export class GrowingMesh {
     this.vertices[this.vertexNumbers++] = z;
   }
 
+  /** The vertices alone, xyz after xyz, in mm. */
+  points(scale: number): Float64Array {
+    return this.vertices.slice(0, this.vertexNumbers).map((x) => x * scale);
+  }
+
   /** A face of three or more corners, as a fan. Numbers are zero-based and must already be there. */
   face(corners: readonly number[], where: string): void {
     for (const c of corners) {

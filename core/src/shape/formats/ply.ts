@@ -41,7 +41,12 @@ const HEADER_LIMIT = 64 * 1024;
  * Read a PLY: ASCII, or binary of either byte order.
  * @throws MeshError, before anything is allocated, when the header promises more than the file can hold
  */
-export function readPly(bytes: Uint8Array, scale = 1): Soup {
+export const readPly = (bytes: Uint8Array, scale = 1): Soup => read(bytes).soup(scale);
+
+/** The points of a PLY, whether or not it has faces, in mm. @throws MeshError */
+export const readPlyPoints = (bytes: Uint8Array, scale = 1): Float64Array => read(bytes).points(scale);
+
+function read(bytes: Uint8Array): GrowingMesh {
   const { format, elements, start } = readHeader(bytes);
   const next = format === 'ascii' ? asciiSource(bytes, start) : binarySource(bytes, start, format === 'binary_little_endian');
   const mesh = new GrowingMesh();
@@ -72,7 +77,7 @@ export function readPly(bytes: Uint8Array, scale = 1): Soup {
       else if (isFace && corners) mesh.face(corners, where);
     }
   }
-  return mesh.soup(scale);
+  return mesh;
 }
 
 function readHeader(bytes: Uint8Array): { format: string; elements: Element[]; start: number } {

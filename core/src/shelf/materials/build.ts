@@ -25,6 +25,8 @@ export interface Row {
   strength: [number, number];
   /** °C: low, typical, high */
   use: [number, number, number];
+  /** °C in water for long, where that is lower: low, typical, high */
+  water?: [number, number, number];
   /** per kg: low, typical, high */
   price: [number, number, number];
   /** Ratings in the order of FLUID_IDS: coolant, mineral oil, alcohol, ketone, aromatic, chlorinated, alkaline, acid, hydraulic */
@@ -71,6 +73,7 @@ export function materials(family: Material['family'], rows: Row[]): Material[] {
     modulus_gpa: { inPlane: around(r.modulus[0], 0.15), across: around(r.modulus[1], 0.15) },
     strength_mpa: { inPlane: around(r.strength[0], 0.15), across: around(r.strength[1], 0.2) },
     use_c: { low: r.use[0], likely: r.use[1], high: r.use[2] },
+    ...(r.water && { water_c: { low: r.water[0], likely: r.water[1], high: r.water[2] } }),
     price_per_kg: { low: r.price[0], likely: r.price[1], high: r.price[2] },
     fluids: Object.fromEntries(FLUID_IDS.map((f, i) => [f, r.fluids[i] as FluidRating])) as Record<FluidId, FluidRating>,
     marks: r.marks,

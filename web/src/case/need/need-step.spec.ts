@@ -5,15 +5,20 @@ import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
+import type { StepLine } from '@cuadro/core/decide/step-line';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
+import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService, type MarginNote as Note } from '../../data/margin.service';
 import { ShopService } from '../../data/shop.service';
 import { NeedStep } from './need-step';
+import { placeOf, valueAt } from './step-line-view';
 
 const given = <T>(value: T, from = '') => ({ level: 'must' as const, value, from });
+
+const LINE: StepLine = { values: [50, 100, 200], holding: [40, 38, 12] };
 
 async function setUp(change: Partial<CaseDoc> = {}, worth: WorthKnowing[] = []) {
   const doc: WritableSignal<CaseDoc> = signal(demoDoc({ family: 'hand-jig', pins: [{ process: 'cnc-mill', material: 'al-6061' }], ...change }));
@@ -22,9 +27,17 @@ async function setUp(change: Partial<CaseDoc> = {}, worth: WorthKnowing[] = []) 
     providers: [
       {
         provide: CaseStore,
-        useValue: { doc, view: signal(view), options: () => view.options, computing: signal(false), edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f) },
+        useValue: {
+          doc,
+          record: signal(undefined),
+          view: signal(view),
+          options: () => view.options,
+          computing: signal(false),
+          edit: (f: (d: CaseDoc) => CaseDoc) => doc.update(f),
+        },
       },
-      { provide: ComputeService, useValue: { worthKnowing: async () => worth } },
+      { provide: ApiService, useValue: {} },
+      { provide: ComputeService, useValue: { worthKnowing: async () => worth, stepLine: async (id: string) => (id === 'load' ? LINE : undefined) } },
       { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP, site: () => BUILT_IN_SITE } },
     ],
   });
@@ -54,7 +67,17 @@ async function setUp(change: Partial<CaseDoc> = {}, worth: WorthKnowing[] = []) 
   const button = (text: RegExp): HTMLButtonElement => [...el.querySelectorAll('button')].find((b) => text.test(b.textContent!))!;
   const margin = TestBed.inject(MarginService);
   const said = (): string => ((margin.note() as Extract<Note, { kind: 'text' }>).paragraphs ?? []).join(' ');
-  return { doc, el, row, labels, set: change_, click, button, said };
+  /** What comes in a few turns later, worked out by others. */
+  const soon = async <T>(look: () => T | null): Promise<T> => {
+    for (let turn = 0; turn < 100; turn++) {
+      const found = look();
+      if (found) return found;
+      await Promise.resolve();
+      fixture.detectChanges();
+    }
+    throw new Error('it did not come');
+  };
+  return { doc, el, row, labels, set: change_, click, button, said, soon };
 }
 
 describe('the need step', () => {
@@ -147,5 +170,22 @@ describe('the need step', () => {
     const text = el.querySelector('.today .small')!.textContent!;
     expect(text).toContain('one core a part');
     expect(text).not.toContain('Planner:');
+  });
+});
+
+describe('the line of how many ways hold', () => {
+  it('has places for the values, and values for the places', () => {
+    expect([10, 50, 75, 100, 150, 200, 900].map((v) => placeOf(LINE, v))).toEqual([0, 0, 0.5, 1, 1.5, 2, 2]);
+    expect([0, 0.5, 1, 1.25, 2].map((p) => valueAt(LINE, p))).toEqual([50, 75, 100, 130, 200]);
+    expect(valueAt({ values: [1, 2], holding: [1, 2] }, 0.3, true)).toBe(1);
+  });
+  it('stands under the number that it belongs to, says what it shows, and is dragged', async () => {
+    const { row, doc, set, soon } = await setUp({ need: { load: given(100) } });
+    const slider = await soon(() => row('Largest load').querySelector<HTMLInputElement>('input[type=range]'));
+    expect(slider.getAttribute('aria-valuetext')).toBe('100\u00a0N: 38 ways hold');
+    expect(row('Temperature in service').querySelector('input[type=range]')).toBeNull();
+    set(slider, '16');
+    expect(doc().need.load).toMatchObject({ value: 200, level: 'must' });
+    expect(slider.getAttribute('aria-valuetext')).toBe('200\u00a0N: 12 ways hold');
   });
 });

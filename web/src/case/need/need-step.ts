@@ -8,6 +8,7 @@ import { MONEY_MAX } from '@cuadro/core/document/case-schema';
 import { howManyHold, newWays } from '@cuadro/core/decide/summary';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { requirementText } from '@cuadro/core/case/words';
+import type { StepLine } from '@cuadro/core/decide/step-line';
 import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
 import { FAMILIES, familyOf } from '@cuadro/core/need/families';
 import { relevant } from '@cuadro/core/need/relevant';
@@ -23,6 +24,7 @@ import {
 import { inSentence } from '@cuadro/core/quantity/words';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
 import { WET_WITH } from '@cuadro/core/shelf/types';
+import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
@@ -30,17 +32,19 @@ import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { InputField } from '../../shared/inputs/input-field';
 import { QuantityField } from '../../shared/quantity-field';
+import { StepLineView } from './step-line-view';
 
 /** What the tool must do, and how it is made today. Assumptions of the family are shown until somebody says otherwise. */
 @Component({
   selector: 'cu-need-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputField, QuantityField],
+  imports: [InputField, QuantityField, StepLineView],
   templateUrl: './need-step.html',
   styleUrl: './need-step.scss',
 })
 export class NeedStep {
   protected readonly store = inject(CaseStore);
+  protected readonly api = inject(ApiService);
   private readonly margin = inject(MarginService);
   protected readonly shops = inject(ShopService);
   private readonly compute = inject(ComputeService);
@@ -72,6 +76,10 @@ export class NeedStep {
     this.worth().slice(0, 4).map((w) => ({ id: w.id, decides: w.decides, label: requirementSpec(w.id).label, text: this.worthText(w) }))
   );
 
+  /** How many ways hold over what each number may be; the newest case only. */
+  protected readonly lines = signal<Partial<Record<RequirementId, StepLine>>>({});
+  private drawing = 0;
+
   protected readonly families = FAMILIES;
   protected readonly forms = Object.entries(FORMS).map(([value, label]) => ({ value, label }));
   protected readonly ways = TODAY_WAY_IDS.map((value) => ({ value, label: TODAY_WAYS[value].label }));
@@ -102,9 +110,24 @@ export class NeedStep {
   constructor() {
     effect(() => {
       const settled = this.store.view() && !this.store.computing();
-      if (settled) untracked(() => void this.compute.worthKnowing().then((w) => this.worth.set(w), () => this.worth.set([])));
+      if (settled) untracked(() => void this.compute.worthKnowing().then((w) => this.worth.set(w), () => this.worth.set([])).then(() => this.drawLines()));
     });
   }
+
+  /** One after the other: an edit in between comes first, and what is drawn then is drawn anew. */
+  private async drawLines(): Promise<void> {
+    const run = ++this.drawing;
+    for (const { id, kind } of this.groups().flatMap((g) => g.specs)) {
+      if (kind !== 'number' || typeof this.resolved()[id]?.value !== 'number') continue;
+      const line = await this.compute.stepLine(id).catch(() => undefined);
+      if (run !== this.drawing || this.store.computing()) return;
+      // Where nothing turns, there is nothing to drag for.
+      const turns = line && new Set(line.holding).size > 1;
+      this.lines.update((now) => ({ ...now, [id]: turns ? line : undefined }));
+    }
+  }
+
+  protected lineText = (id: RequirementId) => (value: number): string => requirementText(id, value, this.settings.units());
 
   /** Its why, and what is known of it, in the margin. */
   protected explain(spec: RequirementSpec): void {

@@ -110,14 +110,19 @@ export function nearest(marks: readonly Mark[], x: number, y: number, reach = 16
   return best;
 }
 
-/** From a mark to its neighbour in a direction: the nearest that lies more that way than to the side. */
+/** All marks from left to right; of those at one date the cheaper first. */
+const across = (a: Mark, b: Mark): number => a.x - b.x || b.y - a.y || a.key.localeCompare(b.key);
+
+/** From a mark to the next: sideways through all of them from left to right, so that none is missed; up and down to the nearest there. */
 export function neighbour(marks: readonly Mark[], from: Mark, [dx, dy]: readonly [number, number]): Mark {
+  if (dx) {
+    const all = [...marks].sort(across);
+    return all[all.indexOf(from) + dx] ?? from;
+  }
   let best = from, least = Infinity;
   for (const m of marks) {
-    const ahead = (m.x - from.x) * dx + (m.y - from.y) * dy;
-    const aside = Math.abs((m.x - from.x) * dy + (m.y - from.y) * dx);
-    if (m === from || ahead < 0 || (ahead === 0 && aside === 0 && m.key <= from.key)) continue;
-    if (aside <= ahead + 0.5 && ahead + 2 * aside < least) [best, least] = [m, ahead + 2 * aside];
+    const ahead = (m.y - from.y) * dy, aside = Math.abs(m.x - from.x);
+    if (ahead > 0 && aside <= ahead && ahead + 2 * aside < least) [best, least] = [m, ahead + 2 * aside];
   }
   return best;
 }

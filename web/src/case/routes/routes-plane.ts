@@ -59,7 +59,12 @@ export class RoutesPlane implements OnDestroy {
   protected readonly plane = computed(() => planeOf(this.options(), this.today(), this.pins(), this.deadline(), this.size(), (x) => formatNumber(x, 2)));
   protected readonly labels = computed<Label[]>(() => placeLabels(this.plane().marks, (m) => `${this.nameOf(m)} ${this.wayOf(m)}`, this.width()));
   /** Marks beyond the upper edge: they are there to be met, not to be measured. */
-  protected readonly above = computed(() => this.plane().marks.filter((m) => m.over).length);
+  protected readonly above = computed(() => {
+    const over = this.plane().marks.filter((m) => m.over);
+    const out = over.filter((m) => m.option.state === 'fail').length;
+    if (!over.length) return '';
+    return `${over.length} dearer, at the upper edge${out ? (out === over.length ? ': all ruled out' : `: ${out} of them ruled out`) : ''}`;
+  });
   private readonly activeKey = linkedSignal(() => this.opened().split(' ')[0]);
   protected readonly active = computed(() => this.plane().marks.find((m) => m.key === this.activeKey()));
   protected readonly hovered = signal<Mark | undefined>(undefined);

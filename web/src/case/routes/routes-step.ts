@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { LETTERS, MAX_PINS, routeKey, type Letter, type Pin } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/decide/options';
-import type { PinView } from '@cuadro/core/decide/evaluate-case';
 import { foldAlike, routeMatches } from '@cuadro/core/decide/find-routes';
-import { newWays, routeHolds, routesSummary } from '@cuadro/core/decide/summary';
+import { ahead, newWays, routeHolds, routesSummary } from '@cuadro/core/decide/summary';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { type CheckResult, STATE_WORDS } from '@cuadro/core/screen/check';
@@ -121,11 +120,8 @@ export class RoutesStep {
   protected readonly leaders = computed(() => {
     const pins = this.store.view()?.pins ?? [];
     if (pins.length < 2) return '';
-    const lead = (of: (p: PinView) => number): PinView => pins.reduce((b, p) => (of(p) > of(b) ? p : b));
-    const [cheap, early] = [lead((p) => p.chanceCheapest), lead((p) => p.chanceEarliest)];
-    return `${cheap.letter} is cheapest in ${Math.round(100 * cheap.chanceCheapest)} of 100 samples, ${early.letter} earliest in ${
-      Math.round(100 * early.chanceEarliest)
-    }.`;
+    const cheap = ahead(pins, 'chanceCheapest'), early = ahead(pins, 'chanceEarliest');
+    return `${cheap.pin.letter} is cheapest in ${cheap.of100} of 100 samples, ${early.pin.letter} earliest in ${early.of100}.`;
   });
 
   /** "Eleven of 82 ways hold … Heat rules out 18 …" */

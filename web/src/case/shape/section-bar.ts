@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import type { Cap } from '@cuadro/core/shape/cap';
 import type { Axis } from '@cuadro/core/shape/measure';
+import { extentOf } from '@cuadro/core/shape/mesh';
 import { ShapeService } from '../../data/shape.service';
 import { SettingsService } from '../../data/settings.service';
 import type { DrawnSection } from '../../shared/part-view/part-scene';
@@ -49,12 +50,8 @@ export class SectionBar {
     const axis = this.axis();
     if (!d || !axis) return undefined;
     const k = 'xyz'.indexOf(axis);
-    let low = Infinity, high = -Infinity;
-    for (let i = k; i < d.vertices.length; i += 3) {
-      if (d.vertices[i] < low) low = d.vertices[i];
-      if (d.vertices[i] > high) high = d.vertices[i];
-    }
-    return { axis, low, high, up: d.up };
+    const { low, high } = extentOf(d.vertices);
+    return { axis, low: low[k], high: high[k], up: d.up };
   });
   private readonly place = computed(() => {
     const e = this.extent();
@@ -101,7 +98,7 @@ export class SectionBar {
         const cap = await this.shapes.cap(p.up, p.axis, p.at);
         if (!this.place()) break;
         this.cap.set(cap);
-        this.changed.emit({ axis: p.axis, at: p.at, cap });
+        this.changed.emit({ axis: p.axis, at: p.at, above_mm: p.above, cap });
       }
     } finally {
       this.busy = false;

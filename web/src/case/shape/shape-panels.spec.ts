@@ -2,10 +2,17 @@ import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { studiedRef } from '@cuadro/core/case/testing';
 import type { FaceMark, HoleRow, ShapeRef } from '@cuadro/core/case/types';
+import { orientation } from '@cuadro/core/shape/orient';
+import type { Vec3 } from '@cuadro/core/shape/turn';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
+import { ShopService } from '../../data/shop.service';
 import { box, drilledPlate } from '@cuadro/core/shape/testing';
+import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
 import { MakeService } from '../../data/make.service';
 import { ShapeService } from '../../data/shape.service';
 import { WORKERS } from '../../workers/worker-factory';
+import { BuildPanel } from './build-panel';
 import { FacesPanel } from './faces-panel';
 import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
@@ -130,5 +137,38 @@ describe('what is made', () => {
     f.detectChanges();
     expect(text(f)).toContain('a mandrel from a half profile');
     expect(text(f)).not.toContain('soft jaws around this part');
+  });
+});
+
+describe('build directions', () => {
+  const plate = box(200, 100, 20);
+  const ups: Vec3[] = [[0, 0, 1], [0, 0, -1], [0, 1, 0], [1, 0, 0]];
+  it('are told by how the part lies, equal ones as one, with hours, and chosen by a button', async () => {
+    const [pins, asked] = [
+      [{ option: { kind: 'print', process: 'extrusion-open', material: 'petg', processLabel: 'Filament extrusion' } }],
+      jest.fn(async () => [3.5, 4, 5]),
+    ];
+    TestBed.overrideProvider(ShapeService, { useValue: { ...shapes, orientations: signal(ups.map((up) => orientation(plate, up))) } });
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: CaseStore, useValue: { view: () => ({ pins }), doc: () => ({}) } },
+        { provide: ComputeService, useValue: { hoursLying: asked } },
+        { provide: ShopService, useValue: { site: () => BUILT_IN_SITE } },
+      ],
+    });
+    const f = TestBed.createComponent(BuildPanel);
+    const bare = { ...studiedRef(plate), study: undefined };
+    f.componentRef.setInput('ref', bare);
+    const chosen: Vec3[] = [];
+    f.componentInstance.chosen.subscribe((up) => chosen.push(up));
+    f.detectChanges();
+    await f.whenStable();
+    f.detectChanges();
+    const rows = [...(f.nativeElement as HTMLElement).querySelectorAll('tbody')].map((b) => b.textContent!.replace(/\s+/g, ' '));
+    expect(rows).toHaveLength(3);
+    expect(rows[0]).toMatch(/^lying flat, top up.*and 1 like it.*in use.*0 cm³.*20 mm.*3\.5/);
+    expect(rows.slice(1).sort()[0]).toContain('on its long edge, back up');
+    find<HTMLButtonElement>(f, 'Build it standing on end, right side up').click();
+    expect(chosen).toEqual([[1, 0, 0]]);
   });
 });

@@ -5,9 +5,9 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
 import { bounded } from '@cuadro/core/inputs/schema';
 import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
-import { formatNumber } from '@cuadro/core/quantity/quantity';
+import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
-import { MAX_BYTES, MESH_EXTENSIONS, type LengthUnit } from '@cuadro/core/shape/mesh';
+import { extentOf, type LengthUnit, MAX_BYTES, MESH_EXTENSIONS } from '@cuadro/core/shape/mesh';
 import { STUDY_VERSION } from '@cuadro/core/shape/study';
 import { frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import type { MeshRecord, ModelRecord } from '@cuadro/core/wire';
@@ -24,13 +24,27 @@ import type { MadeShape } from '../../workers/make.worker';
 import type { MeshKind } from '../../workers/shape.worker';
 import { BuildPanel } from './build-panel';
 import { DUTY, FacesPanel } from './faces-panel';
+import { LoadPanel } from './load-panel';
 import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 import { SectionBar } from './section-bar';
 import { areaText, lengthText, type ShapeFact, shapeFacts, weakestOf } from './shape-words';
 
+/** Notes with the same words: the first says how many there are, the others keep their dots. */
+function alikeOnce(tags: readonly Tag[]): Tag[] {
+  const count = new Map<string, number>();
+  for (const t of tags) count.set(t.text, (count.get(t.text) ?? 0) + 1);
+  const said = new Set<string>();
+  return tags.map((t) => {
+    if (said.has(t.text)) return { ...t, text: '' };
+    said.add(t.text);
+    const n = count.get(t.text)!;
+    return n > 1 ? { ...t, text: `${t.text}, ${n} places` } : t;
+  });
+}
+
 type Way = 'machined' | 'printed';
-type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'make';
+type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'loads' | 'make';
 const NO_POINTS = new Float32Array(0);
 const NO_FACES = new Uint32Array(0);
 /** Corners nearer than this are joined by the repair, mm. */
@@ -42,7 +56,7 @@ const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3
 @Component({
   selector: 'cu-shape-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BuildPanel, FacesPanel, MakePanel, MatButtonToggleModule, MatProgressBarModule, MillingPanel, PartView, QuantityField, SectionBar],
+  imports: [BuildPanel, FacesPanel, LoadPanel, MakePanel, MatButtonToggleModule, MatProgressBarModule, MillingPanel, PartView, QuantityField, SectionBar],
   providers: [ShapeService],
   templateUrl: './shape-step.html',
   styleUrl: './shape-step.scss',
@@ -60,6 +74,7 @@ export class ShapeStep {
     { id: 'build', label: 'Build' },
     { id: 'milling', label: 'Milling' },
     { id: 'faces', label: 'Faces' },
+    { id: 'loads', label: 'Loads' },
     { id: 'make', label: 'Make' },
   ];
   protected readonly accept = [...MESH_EXTENSIONS, ...CAD_EXTENSIONS].join(',');
@@ -75,6 +90,7 @@ export class ShapeStep {
   protected readonly picking = signal(false);
   protected readonly section = signal<DrawnSection | undefined>(undefined);
   protected readonly faceTriangles = signal<Uint32Array>(NO_FACES);
+  protected readonly loadTags = signal<Tag[]>([]);
   private readonly facesPanel = viewChild(FacesPanel);
 
   /** The mesh that stands for the chosen way: its own, or the other way's. */
@@ -89,6 +105,31 @@ export class ShapeStep {
     const s = this.shape();
     return s ? `Drawing of ${s.fileName}. ${this.facts().map((f) => `${f.label}: ${f.text}`).join('. ')}` : 'No part yet';
   });
+  /** The mesh of the other way, where it has one of its own. */
+  protected readonly other = computed(() => {
+    const { printed, machined } = this.store.doc()!.shapes;
+    return printed && machined && printed.hash !== machined.hash ? (this.way() === 'printed' ? machined : printed) : undefined;
+  });
+  /** Measures of both meshes, the one on show first. */
+  protected readonly measures = computed(() => {
+    const facts = this.facts();
+    const other = this.other();
+    const beside = other
+      ? new Map(shapeFacts(this.store.doc()!, other, this.way() !== 'printed', this.settings.units()).map((f) => [f.label, f.text]))
+      : undefined;
+    return facts.map((f) => ({ ...f, beside: beside?.get(f.label) }));
+  });
+  /** The printed way that leads: its least wall and its machine are shown on the part. */
+  private readonly printer = computed(() => (this.way() === 'printed' ? this.store.view()?.pins.find((p) => p.option.kind === 'print') : undefined));
+  protected readonly room = computed(() => {
+    const pin = this.tab() === 'build' ? this.printer() : undefined;
+    const drawn = this.shapes.drawn();
+    if (!pin || !drawn) return undefined;
+    const [long, short] = [Math.max(pin.room_mm[0], pin.room_mm[1]), Math.min(pin.room_mm[0], pin.room_mm[1])];
+    const { low, high } = extentOf(drawn.vertices);
+    return (high[0] - low[0] >= high[1] - low[1] ? [long, short, pin.room_mm[2]] : [short, long, pin.room_mm[2]]) as [number, number, number];
+  });
+  protected readonly cutLayer = computed(() => (this.section()?.axis === 'z' ? this.section()!.above_mm : undefined));
   /** Notes on the drawing that go with the open tab. */
   protected readonly tags = computed<Tag[]>(() => {
     const s = this.shape();
@@ -100,11 +141,19 @@ export class ShapeStep {
     const marks = this.shapes.marks();
     const weak = weakestOf(this.store.doc()!, s, this.way() === 'printed');
     switch (this.tab()) {
+      case 'loads':
+        return this.loadTags();
       case 'measures':
         return [
-          ...(marks?.thin ?? []).slice(0, 6).map((t): Tag => ({ kind: 'thin', point: stand(t.point), text: `wall ${lengthText(t.mm, system)}` })),
+          ...alikeOnce(
+            (marks?.thin ?? []).slice(0, 6).map((t): Tag => ({
+              kind: 'thin',
+              point: stand(t.point),
+              text: `wall ${lengthText(t.mm, system)}${this.tooThin(t.mm, system)}`,
+            })),
+          ),
           ...(weak ? [{ kind: 'thin', point: stand(weak.point), text: `weakest section ${areaText(weak.at.area_mm2, system)}` } satisfies Tag] : []),
-          ...(marks?.narrow ?? []).slice(0, 4).map((t): Tag => ({ kind: 'narrow', point: stand(t.point), text: `gap ${lengthText(t.mm, system)}` })),
+          ...alikeOnce((marks?.narrow ?? []).slice(0, 4).map((t): Tag => ({ kind: 'narrow', point: stand(t.point), text: `gap ${lengthText(t.mm, system)}` }))),
         ];
       case 'milling':
         return (s.study?.body.holes ?? []).slice(0, 24).map((h, i): Tag => ({
@@ -146,6 +195,13 @@ export class ShapeStep {
     effect(() => {
       if (this.tab() !== 'faces') this.picking.set(false);
     });
+  }
+
+  /** What a thin wall is to the way that leads: under the least it prints. */
+  private tooThin(wall_mm: number, system: UnitSystem): string {
+    const pin = this.printer();
+    const walls = pin?.option.checks.find((c) => c.id === 'walls');
+    return walls?.limit !== undefined && wall_mm < walls.limit - 0.005 ? `, under ${lengthText(walls.limit, system)} of ${pin!.letter}` : '';
   }
 
   protected dropped(event: DragEvent): void {

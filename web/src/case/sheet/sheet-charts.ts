@@ -1,4 +1,5 @@
 import type { ApexOptions } from 'apexcharts';
+import { scaleLinear } from 'd3-scale';
 import type { Letter } from '@cuadro/core/case/types';
 import type { Curve } from '@cuadro/core/decide/compare';
 import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
@@ -35,6 +36,98 @@ export function buildUpChart(pins: readonly PinView[], currency: string): (ink: 
 
 export function buildUpWords(pins: readonly PinView[], currency: string): string {
   return pins.map((p) => `Route ${p.letter}: ${p.buildUp.map((g) => `${GROUP_WORDS[g.group]} ${formatMoney(g.money, currency)}`).join(', ')}.`).join(' ');
+}
+
+/** So many figures that move the cost are drawn; the others move it less. */
+const MOVERS = 8;
+
+/** What moves the cost over the programme: a bar from the cost with an entry at its low to that at its high, all others likely; the widest first. */
+export function moversChart({ swings }: PinView, currency: string): (ink: ChartInk) => ApexOptions {
+  const shown = swings.slice(0, MOVERS);
+  const low = Math.min(...shown.map((s) => Math.min(s.atLow, s.atHigh))), high = Math.max(...shown.map((s) => Math.max(s.atLow, s.atHigh)));
+  // Round ends, so that the ticks between them are round as well.
+  const scale = scaleLinear().domain([low, high]).nice(4);
+  const [from, to] = scale.domain();
+  return (ink) => ({
+    chart: { type: 'rangeBar' },
+    series: [{ name: 'cost', data: shown.map((s) => ({ x: s.label, y: [Math.min(s.atLow, s.atHigh), Math.max(s.atLow, s.atHigh)] })) }],
+    colors: [ink.petrol],
+    plotOptions: { bar: { horizontal: true, barHeight: '55%' } },
+    xaxis: {
+      type: 'numeric',
+      min: from,
+      max: to,
+      tickAmount: Math.max(1, scale.ticks(4).length - 1),
+      labels: { formatter: (x: string) => formatNumber(Math.round(Number(x)), 3) },
+      title: { text: currency, style: { fontWeight: 400 } },
+    },
+    yaxis: { labels: { maxWidth: 240, style: { fontSize: '12.5px' } } },
+    tooltip: {
+      custom: ({ dataPointIndex: i }: { dataPointIndex: number }) =>
+        tip(`${shown[i].label}: ${formatMoney(shown[i].atLow, currency)} at its low, ${formatMoney(shown[i].atHigh, currency)} at its high`),
+    },
+  });
+}
+
+export function moversWords({ letter, swings }: PinView, currency: string): string {
+  return swings.length
+    ? `What moves the cost of ${letter} most: ${
+      swings.slice(0, MOVERS).map((s) => `${s.label}, ${formatMoney(s.atLow, currency)} at its low and ${formatMoney(s.atHigh, currency)} at its high`).join(
+        '; ',
+      )
+    }.`
+    : `Nothing moves the cost of ${letter}.`;
+}
+
+/** The price of the first order as steps: each part begins where the one before it ends; the last bar is the whole. */
+export function priceSteps({ buildUp }: PinView): { label: string; from: number; to: number }[] {
+  const steps: { label: string; from: number; to: number }[] = [];
+  let so_far = 0;
+  for (const g of GROUPS) {
+    const money = buildUp.find((b) => b.group === g)?.money ?? 0;
+    if (Math.abs(money) < 0.005) continue;
+    steps.push({ label: GROUP_WORDS[g], from: so_far, to: so_far + money });
+    so_far += money;
+  }
+  return [...steps, { label: 'the order', from: 0, to: so_far }];
+}
+
+export function priceStepsChart(pin: PinView, currency: string): (ink: ChartInk) => ApexOptions {
+  const steps = priceSteps(pin);
+  return (ink) => ({
+    chart: { type: 'rangeBar' },
+    series: [{
+      name: 'price',
+      data: steps.map((s, i) => ({
+        x: s.label,
+        y: [Math.min(s.from, s.to), Math.max(s.from, s.to)],
+        fillColor: i === steps.length - 1 ? ink.petrol : TONES[1],
+      })),
+    }],
+    plotOptions: { bar: { horizontal: true, barHeight: '62%' } },
+    dataLabels: {
+      enabled: true,
+      formatter: (_: unknown, { dataPointIndex: i }: { dataPointIndex: number }) => formatNumber(steps[i].to - steps[i].from, 3),
+      style: { fontSize: '12px', colors: [ink.sheet] },
+    },
+    xaxis: {
+      type: 'numeric',
+      min: 0,
+      tickAmount: 4,
+      labels: { formatter: (x: string) => formatNumber(Number(x), 3) },
+      title: { text: currency, style: { fontWeight: 400 } },
+    },
+    yaxis: { labels: { maxWidth: 240, style: { fontSize: '12.5px' } } },
+    tooltip: { custom: ({ dataPointIndex: i }: { dataPointIndex: number }) => tip(`${steps[i].label}: ${formatMoney(steps[i].to - steps[i].from, currency)}`) },
+  });
+}
+
+/** Words under the pointer; what is written is not read as page. */
+function tip(text: string): string {
+  const box = document.createElement('div');
+  box.className = 'tip';
+  box.textContent = text;
+  return box.outerHTML;
 }
 
 /** Labels of the lines stand apart from one another, whichever lines lie together: places along the curve, from its end. */

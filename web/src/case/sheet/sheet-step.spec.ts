@@ -7,7 +7,7 @@ import { demoDoc } from '@cuadro/core/case/testing';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
 import { ShopService } from '../../data/shop.service';
 import { OverrideForm } from './override-form';
-import { buildUpWords, crossingWords } from './sheet-charts';
+import { buildUpWords, crossingWords, moversChart, moversWords, priceSteps } from './sheet-charts';
 
 const view =
   evaluateCase(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50)
@@ -21,6 +21,29 @@ describe('the charts in words', () => {
       expect(p.buildUp.reduce((s, g) => s + g.money, 0)).toBeCloseTo(p.figures.find((f) => f.name === 'price_order')!.likely, 6);
     }
     expect(text).toContain('Quoted');
+  });
+  it('go up the price by steps, each from where the last one ended, to the price of the order', () => {
+    for (const p of view.pins) {
+      const steps = priceSteps(p);
+      const order = p.figures.find((f) => f.name === 'price_order')!.likely;
+      steps.slice(0, -1).forEach((s, i) => expect(s.from).toBe(i ? steps[i - 1].to : 0));
+      expect(steps.at(-1)).toMatchObject({ label: 'the order', from: 0 });
+      expect(steps.at(-1)!.to).toBeCloseTo(order, 0);
+    }
+  });
+  it('show what moves the cost by bars from low to high, the widest first, whichever end is dearer', () => {
+    const pin = {
+      ...view.pins[0],
+      swings: [{ entry: 'a', label: 'Rate', atLow: 900, atHigh: 1500, swing: 600 }, { entry: 'b', label: 'Life', atLow: 1300, atHigh: 1000, swing: 300 }],
+    };
+    const ink = { ink: '', quiet: '', rule: '', petrol: 'p', ochre: '', sheet: '' };
+    const { series, xaxis } = moversChart(pin, 'EUR')(ink);
+    expect((series as { data: unknown[] }[])[0].data).toEqual([{ x: 'Rate', y: [900, 1500] }, { x: 'Life', y: [1000, 1300] }]);
+    expect([xaxis!.min, xaxis!.max]).toEqual([800, 1600]);
+    expect(moversWords(pin, 'EUR')).toBe(
+      'What moves the cost of A most: Rate, 900\u00a0EUR at its low and 1\u00a0500\u00a0EUR at its high; Life, 1\u00a0300\u00a0EUR at its low and 1\u00a0000\u00a0EUR at its high.',
+    );
+    expect(moversWords({ ...pin, swings: [] }, 'EUR')).toBe('Nothing moves the cost of A.');
   });
   it('tell where two ways change places, from 10 to 90 %, and how often', () => {
     const curve = { ...view.curve, crossings: [{ a: 0, b: 1, at: 1500, low: 1200, high: 2500, share: 0.6 }] };

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { routeKey, type LineOverride } from '@cuadro/core/case/types';
+import { type Letter, type LineOverride, routeKey } from '@cuadro/core/case/types';
 import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
-import { newWays } from '@cuadro/core/decide/summary';
+import { ahead, newWays } from '@cuadro/core/decide/summary';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { factsOf } from '@cuadro/core/plan/facts';
@@ -14,7 +14,7 @@ import { Chart } from '../../shared/chart';
 import { StateGlyph } from '../../shared/state-glyph';
 import { LeadCalendar } from './lead-calendar';
 import { OverrideForm } from './override-form';
-import { buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart } from './sheet-charts';
+import { buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart, moversChart, moversWords, priceStepsChart } from './sheet-charts';
 import { SheetStrips } from './sheet-strips';
 
 /** Pinned routes side by side. Every figure opens in the margin; any line can be overridden. */
@@ -51,12 +51,12 @@ export class SheetStep {
   /** "A is cheapest in 70 of 100 samples, and ready 21 days before the tool of today." */
   protected readonly headline = computed(() => {
     const pins = this.pins();
-    const best = pins.reduce((b, p) => (p.chanceCheapest > b.chanceCheapest ? p : b));
+    const { pin: best, of100 } = ahead(pins, 'chanceCheapest');
     const today = pins.find((p) => p.letter === 'T');
     const days = (p: PinView): number => p.lead.risk?.p50 ?? p.lead.days;
     const gained = today && best !== today && days(today) > 0 ? days(today) - days(best) : 0;
     const when = Math.abs(gained) < 0.5 ? '' : `, and ready ${formatNumber(Math.abs(gained), 2)} days ${gained > 0 ? 'before' : 'after'} the tool of today`;
-    return `${best.letter} is cheapest in ${Math.round(100 * best.chanceCheapest)} of 100 samples${when}.`;
+    return `${best.letter} is cheapest in ${of100} of 100 samples${when}.`;
   });
   protected readonly editing = signal<{ letter: string; name: string } | undefined>(undefined);
   protected readonly editingPin = computed(() => this.pins().find((p) => p.letter === this.editing()?.letter));
@@ -87,6 +87,15 @@ export class SheetStep {
 
   protected readonly buildUp = computed(() => buildUpChart(this.pins(), this.shops.currency()));
   protected readonly buildUpWords = computed(() => buildUpWords(this.pins(), this.shops.currency()));
+  /** The way that is looked at closely: the one chosen, else that of the verdict. */
+  protected readonly closely = signal<Letter | undefined>(undefined);
+  protected readonly looked = computed(() => {
+    const find = (letter: Letter | undefined): PinView | undefined => this.pins().find((p) => p.letter === letter);
+    return find(this.closely()) ?? find(this.store.view()?.verdict.letter) ?? this.pins()[0];
+  });
+  protected readonly steps = computed(() => this.looked() && priceStepsChart(this.looked()!, this.shops.currency()));
+  protected readonly movers = computed(() => this.looked() && moversChart(this.looked()!, this.shops.currency()));
+  protected readonly moversWords = computed(() => (this.looked() ? moversWords(this.looked()!, this.shops.currency()) : ''));
   protected readonly cycles = computed(() => cyclesChart(this.store.view()!, this.shops.currency()));
   protected readonly crossings = computed(() => crossingWords(this.store.view()!));
   private readonly copies = computed(() => factsOf(this.store.doc()!, this.shops.site()).need.copies?.value ?? 1);

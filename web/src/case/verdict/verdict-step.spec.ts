@@ -10,7 +10,6 @@ import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
-import { ProofStep } from '../proof/proof-step';
 import { VerdictStep } from './verdict-step';
 
 const LOAD = { load: { level: 'must', value: 500, from: '' } } as const;
@@ -105,16 +104,5 @@ describe('the verdict step', () => {
     expect(text()).toContain('Changed since.');
     const links = [...el.querySelectorAll<HTMLAnchorElement>('a')].map((a) => a.getAttribute('href'));
     expect(links).toEqual(['/api/cases/c1/report.pdf?units=metric', '/api/cases/c1/report.pdf?units=metric&signature=s3']);
-  });
-});
-
-describe('the proof step', () => {
-  it('lists what the verdict asks to be shown, and says that it cannot be recorded yet', () => {
-    TestBed.configureTestingModule({ providers: [{ provide: CaseStore, useValue: { view: signal(VIEW) } }] });
-    const fixture = TestBed.createComponent(ProofStep);
-    fixture.detectChanges();
-    const items = [...(fixture.nativeElement as HTMLElement).querySelectorAll('li')].map((l) => l.textContent);
-    expect(items).toEqual(VIEW.verdict.conditions);
-    expect((fixture.nativeElement as HTMLElement).textContent).toContain('cannot be entered yet');
   });
 });

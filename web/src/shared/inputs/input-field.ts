@@ -26,7 +26,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
     :host { display: block; min-width: 0; }
     .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
-    table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); }
+    table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); } td.words { width: 28%; min-width: 110px; }
     .file { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
     img { max-width: 120px; max-height: 80px; border: 1px solid var(--rule); }
   `,
@@ -75,7 +75,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
           <tbody>
             @for (row of rows(); track $index; let i = $index) {
               <tr>
-                @for (c of columns(); track c.id) { <td><cu-input [spec]="c" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
+                @for (c of columns(); track c.id) { <td [class.words]="c.kind === 'text'"><cu-input [spec]="c" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
                 <td><button type="button" class="link cross-off" (click)="drop(i)" [attr.aria-label]="'Take row ' + (i + 1) + ' away'">×</button></td>
               </tr>
             }

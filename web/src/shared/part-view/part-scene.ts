@@ -57,6 +57,8 @@ export interface PlacedTag extends Tag {
 export interface DrawnSection {
   axis: 'x' | 'y' | 'z';
   at: number;
+  /** From the low end of the part, mm. */
+  above_mm: number;
   cap: Cap;
 }
 
@@ -150,13 +152,19 @@ export class PartScene {
     crease: LineBasicMaterial;
     cap: ShaderMaterial;
     capLine: LineBasicMaterial;
+    room: LineBasicMaterial;
     face: ShaderMaterial;
     spot: PointsMaterial;
   };
   private part?: Mesh;
   private tags: readonly Tag[] = [];
   /** Section, marked faces and spots: taken off and put on apart from the part itself. */
-  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; spots: Points[] } = { section: [], faces: [], spots: [] };
+  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; spots: Points[]; room: LineSegments[] } = {
+    section: [],
+    faces: [],
+    spots: [],
+    room: [],
+  };
   /** Half width and height of the box on the screen when it was last fitted. */
   private readonly seen = new Vector2(1, 1);
   private zoom = 1;
@@ -205,6 +213,7 @@ export class PartScene {
         uniforms: { paper: colour(ink.surface), ink: colour(ink.ink) },
       }),
       capLine: new LineBasicMaterial({ color: new Color(ink.ink) }),
+      room: new LineBasicMaterial({ color: new Color(ink.mark) }),
       face: new ShaderMaterial({
         vertexShader: FACE_VERTEX,
         fragmentShader: FACE_FRAGMENT,
@@ -273,6 +282,20 @@ export class PartScene {
     this.render();
   }
 
+  /** The machine's room as a box of lines, bed under the part, the part in its middle; none takes it away. */
+  room(size: readonly [number, number, number] | undefined): void {
+    this.drop('room');
+    if (size && this.part) {
+      const { x, y } = this.centre;
+      const floor = this.centre.z - this.half.z;
+      const [a, b, c] = size;
+      const corner = (i: number): [number, number, number] => [x + (i & 1 ? a : -a) / 2, y + (i & 2 ? b : -b) / 2, floor + (i & 4 ? c : 0)];
+      const edges = [0, 1, 2, 3, 4, 5, 6, 7].flatMap((i) => [1, 2, 4].filter((bit) => !(i & bit)).flatMap((bit) => [...corner(i), ...corner(i | bit)]));
+      this.put('room', new LineSegments(new BufferGeometry().setAttribute('position', new BufferAttribute(Float32Array.from(edges), 3)), this.materials.room));
+    }
+    this.render();
+  }
+
   /** Small squares on places that no cutter reaches. */
   spots(points: Float32Array): void {
     this.drop('spots');
@@ -293,12 +316,12 @@ export class PartScene {
     return ray.intersectObject(this.part, false).find((h) => !this.cutAway(h.point.toArray()))?.faceIndex ?? undefined;
   }
 
-  private put<K extends 'section' | 'faces' | 'spots'>(kind: K, ...things: (typeof this.extras)[K]): void {
+  private put<K extends 'section' | 'faces' | 'spots' | 'room'>(kind: K, ...things: (typeof this.extras)[K]): void {
     (this.extras[kind] as unknown[]).push(...things);
     this.scene.add(...things);
   }
 
-  private drop(kind: 'section' | 'faces' | 'spots'): void {
+  private drop(kind: 'section' | 'faces' | 'spots' | 'room'): void {
     for (const thing of this.extras[kind].splice(0)) {
       thing.geometry.dispose();
       this.scene.remove(thing);

@@ -44,6 +44,8 @@ export class PartView implements OnDestroy {
   readonly spots = input<Float32Array>(NOTHING);
   /** Triangles of faces with a duty. */
   readonly faces = input<Uint32Array>(NO_FACES);
+  /** The machine's room as it stands around the part, mm; none where it is not to be seen. */
+  readonly room = input<readonly [number, number, number]>();
   /** A click picks a face instead of only turning. */
   readonly picking = input(false);
   readonly picked = output<number>();
@@ -82,6 +84,13 @@ export class PartView implements OnDestroy {
     this.scene?.faces(faces);
   };
 
+  private readonly wearRoom = (): void => {
+    const room = this.room();
+    this.scene?.room(room);
+  };
+
+  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom];
+
   protected readonly dimensions = computed(() =>
     this.lines().map(({ from, to, length_mm }) => {
       const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
@@ -92,7 +101,7 @@ export class PartView implements OnDestroy {
     })
   );
 
-  protected readonly laid = computed(() => layTags(this.placed(), this.dimensions()));
+  protected readonly laid = computed(() => layTags(this.placed(), this.dimensions(), this.canvas().nativeElement.clientWidth || Infinity));
 
   constructor() {
     afterNextRender(() => this.start());
@@ -104,7 +113,7 @@ export class PartView implements OnDestroy {
       }
     });
     // Read before the scene is asked: without one yet, the effect would not learn what it depends on.
-    for (const wear of [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces]) effect(() => wear());
+    for (const wear of this.wears) effect(() => wear());
     effect(() => {
       this.settings.theme();
       if (this.scene) queueMicrotask(() => this.start());
@@ -194,7 +203,7 @@ export class PartView implements OnDestroy {
 
   /** Put on the part what belongs on it. */
   private dress(): void {
-    for (const wear of [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces]) wear();
+    for (const wear of this.wears) wear();
     this.scene?.hatch(this.hatched());
   }
 }

@@ -29,6 +29,13 @@ describe('words on the drawing', () => {
     const [moved] = layTags([tag(100, 100)], [{ x: 140, y: 84, text: '236 mm' }]);
     expect(moved.label).toEqual({ x: 114, y: 114, side: 'start' });
   });
+  it('run over no side of the drawing, and of those that say the same only one has words', () => {
+    const [right] = layTags([tag(380, 100)], [], 400);
+    expect(right.label!.side).toBe('end');
+    // Forty pixels wide: no place for sixty of words.
+    expect(layTags([tag(20, 100)], [], 40)[0].label).toBeUndefined();
+    expect(layTags([tag(100, 100, '')], [], 400)[0].label).toBeUndefined();
+  });
   it('keep off the dots of other tags', () => {
     // A dot where the first's words would stand.
     const [first] = layTags([tag(100, 100), tag(140, 84)], []);

@@ -29,10 +29,11 @@ const meet = (a: Rect, b: Rect): boolean => a.left < b.right && b.left < a.right
 
 /**
  * Give each tag a place for its words where no earlier one, no dot and none of the given texts stands; the first tags matter most. A tag
- * without room keeps its dot. Marks of faces stand where they are: their words are a letter in a ring.
+ * without room or words keeps its dot. Marks of faces stand where they are: their words are a letter in a ring.
  * @param taken texts that stand already, by their middle
+ * @param width of the drawing, px: no words run over its sides
  */
-export function layTags(tags: readonly PlacedTag[], taken: readonly { x: number; y: number; text: string }[]): LaidTag[] {
+export function layTags(tags: readonly PlacedTag[], taken: readonly { x: number; y: number; text: string }[], width = Infinity): LaidTag[] {
   const dots = tags.map((t): Rect => ({ left: t.x - DOT, right: t.x + DOT, top: t.y - DOT, bottom: t.y + DOT }));
   const full: Rect[] = [...dots, ...taken.map((t) => rect(t.x, t.y + 4, t.text, 'middle'))];
   return tags.map((t) => {
@@ -40,11 +41,12 @@ export function layTags(tags: readonly PlacedTag[], taken: readonly { x: number;
       full.push({ left: t.x - 9, right: t.x + 9, top: t.y - 9, bottom: t.y + 9 });
       return { ...t, label: { x: t.x, y: t.y + 4, side: 'middle' } };
     }
+    if (!t.text) return t;
     for (const [dx, dy] of PLACES) {
       const side = dx > 0 ? 'start' : 'end';
       const label = { x: t.x + dx + Math.sign(dx) * 2, y: t.y + dy, side } as const;
       const r = rect(label.x, label.y, t.text, side);
-      if (full.some((f) => meet(f, r))) continue;
+      if (r.left < 0 || r.right > width || full.some((f) => meet(f, r))) continue;
       full.push(r);
       return { ...t, label };
     }

@@ -1,0 +1,388 @@
+import { type Brick, MechanicsError } from './brick';
+import { type Grid, number } from './grid';
+
+/** Nodes of the coarsest grid, at most: it is solved directly. */
+const COARSEST = 420;
+/** Steps of the smoother before and after each visit to a coarser grid, and what part of the spectrum it has to flatten. */
+const SMOOTHING = 3, SMOOTHED = 6;
+const MOST_STEPS = 600;
+
+const NO_PARENTS = new Int32Array();
+
+/** One grid of the hierarchy. */
+interface Level {
+  grid: Grid;
+  /** Factor of each brick on the stiffness of a full one. */
+  factor: Float32Array;
+  /** 1 for a direction of a node that is held. */
+  held: Uint8Array;
+  inverse: Float64Array;
+  /** Largest eigenvalue of the scaled operator. */
+  largest: number;
+  /** Room to work in. */
+  a: Float64Array;
+  b: Float64Array;
+  c: Float64Array;
+  x: Float64Array;
+  r: Float64Array;
+  /** Nodes of the next coarser grid for each of its own. */
+  parents: Int32Array;
+  direct?: Factored;
+  /** Bricks of the finer grid are so many times smaller. */
+  scale: number;
+}
+
+export interface SolveOptions {
+  /** Residual over load. */
+  tolerance?: number;
+  /** Called once a step; throwing ends the work. */
+  progress?: (steps: number, residual: number) => void;
+}
+
+/**
+ * Linear elasticity on a grid of bricks, without a matrix: conjugate gradients with a V-cycle over ever coarser grids (bricks of double edge, the stiffness of
+ * eight averaged), smoothed by Chebyshev polynomials. One hierarchy serves every load that is held in the same way.
+ */
+export class Elasticity {
+  private readonly levels: Level[] = [];
+
+  /** @param factor of each brick on the stiffness of a full one. @param held 1 for each direction of each node that is held */
+  constructor(grid: Grid, private readonly brick: Brick, factor: Float32Array, held: Uint8Array) {
+    if (!held.some((x) => x)) throw new MechanicsError('Nothing holds the part: say where it is fixed or rests.');
+    let level = this.level(grid, factor, held, 1);
+    this.levels.push(level);
+    while (level.grid.count > COARSEST) {
+      const next = this.coarser(level);
+      if (next.grid.count >= 0.7 * level.grid.count) break;
+      this.levels.push(level = next);
+    }
+    const last = this.levels.at(-1)!;
+    if (last.grid.count <= 3 * COARSEST) last.direct = this.factorised(last);
+  }
+
+  /** Displacements, mm, of forces on the nodes, N. @throws MechanicsError where the load is not borne */
+  solve(force: Float64Array, { tolerance = 1e-5, progress = () => undefined }: SolveOptions = {}): { u: Float64Array; steps: number; residual: number } {
+    const [top] = this.levels;
+    const n = force.length;
+    const r = Float64Array.from(force, (x, i) => (top.held[i] ? 0 : x));
+    const u = new Float64Array(n), p = new Float64Array(n), q = new Float64Array(n);
+    const size = Math.sqrt(dot(r, r));
+    if (size === 0) return { u, steps: 0, residual: 0 };
+    const z = this.cycle(0, r);
+    p.set(z);
+    let rz = dot(r, z);
+    for (let steps = 1; steps <= MOST_STEPS; steps++) {
+      this.apply(top, p, q);
+      const pq = dot(p, q);
+      if (!(pq > 0)) throw new MechanicsError('The part can move away under this load: it is not held in every direction.');
+      const alpha = rz / pq;
+      for (let i = 0; i < n; i++) {
+        u[i] += alpha * p[i];
+        r[i] -= alpha * q[i];
+      }
+      const residual = Math.sqrt(dot(r, r)) / size;
+      progress(steps, residual);
+      if (residual < tolerance) return { u, steps, residual };
+      if (!Number.isFinite(residual)) break;
+      const s = this.cycle(0, r);
+      const now = dot(r, s);
+      const beta = now / rz;
+      rz = now;
+      for (let i = 0; i < n; i++) p[i] = s[i] + beta * p[i];
+    }
+    throw new MechanicsError('No balance was found: the part is not held in every direction, or hangs together by a thread.');
+  }
+
+  /** Forces with which the bricks hold displacements up, on every node, N. */
+  forces(u: Float64Array): Float64Array {
+    const [top] = this.levels;
+    const out = new Float64Array(u.length);
+    this.add(top, u, out);
+    return out;
+  }
+
+  private level(grid: Grid, factor: Float32Array, held: Uint8Array, scale: number): Level {
+    const n = 3 * grid.count;
+    const diagonal = new Float64Array(n);
+    for (let b = 0; b < grid.bricks; b++)
+      for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) diagonal[3 * grid.nodes[8 * b + k] + a] += scale * factor[b] * this.brick.diagonal[a];
+    const room = (): Float64Array => new Float64Array(n);
+    const level: Level = {
+      grid,
+      factor,
+      held,
+      inverse: diagonal.map((d, i) => (held[i] || d === 0 ? 0 : 1 / d)),
+      largest: 0,
+      parents: NO_PARENTS,
+      a: room(),
+      b: room(),
+      c: room(),
+      x: room(),
+      r: room(),
+      scale,
+    };
+    level.largest = this.largestOf(level);
+    return level;
+  }
+
+  /** Eight bricks become one of double edge; a node is held where one of those around it is. */
+  private coarser(level: Level): Level {
+    const { grid: g, factor, held, scale } = level;
+    const n = g.n.map((x) => Math.ceil(x / 2)) as [number, number, number];
+    const shares = new Float32Array(n[0] * n[1] * n[2]);
+    for (let b = 0; b < g.bricks; b++) {
+      const [x, y, z] = [0, 1, 2].map((a) => g.brickPlace[3 * b + a] >> 1);
+      shares[(z * n[1] + y) * n[0] + x] += factor[b] / 8;
+    }
+    // Everything that holds anything counts: no brick of a coarser grid is left out.
+    const grid = number(n, g.size.map((s) => 2 * s) as [number, number, number], g.low, shares.map((s) => (s > 0 ? 1 : 0)));
+    const own = new Float32Array(grid.bricks);
+    for (let i = 0; i < shares.length; i++) if (grid.brickAt[i] >= 0) own[grid.brickAt[i]] = shares[i];
+    level.parents = parentsOf(g, grid);
+    const ownHeld = new Uint8Array(3 * grid.count);
+    for (let k = 0; k < g.count; k++) {
+      for (let a = 0; a < 3; a++)
+        if (held[3 * k + a]) { for (let i = 8 * k; i < 8 * k + 8 && level.parents[i] >= 0; i++) ownHeld[3 * level.parents[i] + a] = 1; }
+    }
+    return this.level(grid, own, ownHeld, 2 * scale);
+  }
+
+  /** out = K u with held directions left alone. */
+  private apply(level: Level, u: Float64Array, out: Float64Array): void {
+    out.fill(0);
+    this.add(level, u, out);
+    const { held } = level;
+    for (let i = 0; i < out.length; i++) if (held[i]) out[i] = 0;
+  }
+
+  /** out += K u, brick by brick in the basis of sums and differences. */
+  private add({ grid: { nodes, bricks }, factor, scale }: Level, u: Float64Array, out: Float64Array): void {
+    const { blocks } = this.brick;
+    const w = new Float64Array(24), y = new Float64Array(24);
+    for (let e = 0; e < bricks; e++) {
+      const first = 8 * e;
+      const n0 = 3 * nodes[first], n1 = 3 * nodes[first + 1], n2 = 3 * nodes[first + 2], n3 = 3 * nodes[first + 3];
+      const n4 = 3 * nodes[first + 4], n5 = 3 * nodes[first + 5], n6 = 3 * nodes[first + 6], n7 = 3 * nodes[first + 7];
+      // Eight values at the nodes → sums and differences along x, then y, then z.
+      for (let k = 0; k < 3; k++) {
+        const u0 = u[n0 + k], u1 = u[n1 + k], u2 = u[n2 + k], u3 = u[n3 + k], u4 = u[n4 + k], u5 = u[n5 + k], u6 = u[n6 + k], u7 = u[n7 + k];
+        const a = u0 + u1, b = u1 - u0, c = u2 + u3, d = u3 - u2, f = u4 + u5, g = u5 - u4, h = u6 + u7, i = u7 - u6;
+        const ac = a + c, ca = c - a, bd = b + d, db = d - b, fh = f + h, hf = h - f, gi = g + i, ig = i - g;
+        const o = 8 * k;
+        w[o] = ac + fh;
+        w[o + 1] = bd + gi;
+        w[o + 2] = ca + hf;
+        w[o + 3] = db + ig;
+        w[o + 4] = fh - ac;
+        w[o + 5] = gi - bd;
+        w[o + 6] = hf - ca;
+        w[o + 7] = ig - db;
+      }
+      const c = factor[e] * scale;
+      for (let p = 0; p < 8; p++) {
+        const o = 9 * p, x = c * w[p ^ 1], v = c * w[8 + (p ^ 2)], t = c * w[16 + (p ^ 4)];
+        y[p ^ 1] = blocks[o] * x + blocks[o + 1] * v + blocks[o + 2] * t;
+        y[8 + (p ^ 2)] = blocks[o + 3] * x + blocks[o + 4] * v + blocks[o + 5] * t;
+        y[16 + (p ^ 4)] = blocks[o + 6] * x + blocks[o + 7] * v + blocks[o + 8] * t;
+      }
+      // The transpose of it, back onto the nodes.
+      for (let k = 0; k < 3; k++) {
+        const o = 8 * k;
+        const y0 = y[o], y1 = y[o + 1], y2 = y[o + 2], y3 = y[o + 3], y4 = y[o + 4], y5 = y[o + 5], y6 = y[o + 6], y7 = y[o + 7];
+        const a = y0 - y4, f = y0 + y4, b = y1 - y5, g = y1 + y5, c2 = y2 - y6, h = y2 + y6, d = y3 - y7, i = y3 + y7;
+        const ac = a - c2, ca = a + c2, bd = b - d, db = b + d, fh = f - h, hf = f + h, gi = g - i, ig = g + i;
+        out[n0 + k] += ac - bd;
+        out[n1 + k] += ac + bd;
+        out[n2 + k] += ca - db;
+        out[n3 + k] += ca + db;
+        out[n4 + k] += fh - gi;
+        out[n5 + k] += fh + gi;
+        out[n6 + k] += hf - ig;
+        out[n7 + k] += hf + ig;
+      }
+    }
+  }
+
+  /** One V-cycle for a residual. The answer lies in the level's own room. */
+  private cycle(k: number, r: Float64Array): Float64Array {
+    const level = this.levels[k];
+    const { x, a, held } = level;
+    if (level.direct) {
+      for (let i = 0; i < x.length; i++) x[i] = held[i] ? 0 : r[i];
+      solveWith(level.direct, x);
+      return x;
+    }
+    x.fill(0);
+    this.smooth(level, r, x, true);
+    if (k + 1 === this.levels.length) return x;
+    this.apply(level, x, a);
+    for (let i = 0; i < a.length; i++) a[i] = held[i] ? 0 : r[i] - a[i];
+    const coarse = this.levels[k + 1];
+    restrict(level, a, coarse);
+    const e = this.cycle(k + 1, coarse.r);
+    prolong(level, e);
+    this.smooth(level, r, x, false);
+    return x;
+  }
+
+  /** Chebyshev steps on the scaled operator over its upper spectrum. @param fresh x is nothing yet */
+  private smooth({ inverse, largest, a, b, c }: Level, r: Float64Array, x: Float64Array, fresh: boolean): void {
+    const level = this.levels.find((l) => l.x === x)!;
+    const high = 1.1 * largest, low = high / SMOOTHED;
+    const middle = (high + low) / 2, half = (high - low) / 2;
+    const n = x.length;
+    let rho = half / middle;
+    const residual = (): void => {
+      this.apply(level, x, a);
+      for (let i = 0; i < n; i++) b[i] = inverse[i] * (r[i] - a[i]);
+    };
+    if (fresh) { for (let i = 0; i < n; i++) b[i] = inverse[i] * r[i]; }
+    else residual();
+    for (let i = 0; i < n; i++) c[i] = b[i] / middle;
+    for (let i = 0; i < n; i++) x[i] += c[i];
+    for (let k = 1; k < SMOOTHING; k++) {
+      residual();
+      const next = 1 / (2 * (middle / half) - rho);
+      for (let i = 0; i < n; i++) {
+        c[i] = next * rho * c[i] + ((2 * next) / half) * b[i];
+        x[i] += c[i];
+      }
+      rho = next;
+    }
+  }
+
+  private largestOf(level: Level): number {
+    const { a, b, inverse } = level;
+    for (let i = 0; i < a.length; i++) a[i] = inverse[i] ? Math.sin(i * 12.9898) : 0;
+    let largest = 1;
+    for (let k = 0; k < 12; k++) {
+      this.apply(level, a, b);
+      let size = 0;
+      for (let i = 0; i < a.length; i++) {
+        a[i] = inverse[i] * b[i];
+        size += a[i] * a[i];
+      }
+      largest = Math.sqrt(size);
+      if (!(largest > 0)) return 1;
+      for (let i = 0; i < a.length; i++) a[i] /= largest;
+    }
+    return largest;
+  }
+
+  private factorised(level: Level): Factored {
+    const { grid, held, inverse } = level;
+    const n = 3 * grid.count;
+    // Numbered along the longest side, what is coupled is near: little of the triangle is not nothing.
+    const long = [0, 1, 2].reduce((a, b) => (grid.n[b] > grid.n[a] ? b : a));
+    const nodes = Uint32Array.from({ length: grid.count }, (_, k) => k).sort((a, b) => grid.nodePlace[3 * a + long] - grid.nodePlace[3 * b + long]);
+    const order = Uint32Array.from({ length: n }, (_, i) => 3 * nodes[Math.floor(i / 3)] + (i % 3));
+    const l = new Float64Array(n * n);
+    const unit = new Float64Array(n), column = new Float64Array(n);
+    for (let j = 0; j < n; j++) {
+      const d = order[j];
+      if (held[d] || !inverse[d]) {
+        l[j * n + j] = 1;
+        continue;
+      }
+      unit[d] = 1;
+      this.apply(level, unit, column);
+      unit[d] = 0;
+      for (let i = j; i < n; i++) l[i * n + j] = column[order[i]];
+      // Rounding alone must not make it indefinite.
+      l[j * n + j] *= 1 + 1e-9;
+    }
+    return factored(l, order);
+  }
+}
+
+/** Lower triangle L of a matrix L Lᵀ, row after row, each from its first number that is not nothing. The general packages take a hundred times as long. */
+interface Factored {
+  l: Float64Array;
+  first: Uint32Array;
+  order: Uint32Array;
+}
+
+/** Cholesky, row by row, in place. */
+function factored(l: Float64Array, order: Uint32Array): Factored {
+  const n = order.length;
+  const first = new Uint32Array(n);
+  for (let i = 0; i < n; i++) {
+    while (first[i] < i && l[i * n + first[i]] === 0) first[i]++;
+    for (let j = first[i]; j <= i; j++) {
+      let s = l[i * n + j];
+      for (let k = Math.max(first[i], first[j]), a = i * n, b = j * n; k < j; k++) s -= l[a + k] * l[b + k];
+      l[i * n + j] = i === j ? Math.sqrt(Math.max(s, 1e-300)) : s / l[j * n + j];
+    }
+  }
+  return { l, first, order };
+}
+
+/** x becomes the answer for the right-hand side that it holds. */
+function solveWith({ l, first, order }: Factored, x: Float64Array): void {
+  const n = order.length;
+  const y = Float64Array.from(order, (i) => x[i]);
+  for (let i = 0; i < n; i++) {
+    let s = y[i];
+    for (let k = first[i]; k < i; k++) s -= l[i * n + k] * y[k];
+    y[i] = s / l[i * n + i];
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    const v = (y[i] /= l[i * n + i]);
+    for (let k = first[i]; k < i; k++) y[k] -= l[i * n + k] * v;
+  }
+  for (let i = 0; i < n; i++) x[order[i]] = y[i];
+}
+
+function dot(a: Float64Array, b: Float64Array): number {
+  let s = 0;
+  for (let i = 0; i < a.length; i++) s += a[i] * b[i];
+  return s;
+}
+
+/** For each node the nodes of the coarser grid from which it takes its value, eight places a node, −1 where there are fewer. Each of them counts the same. */
+function parentsOf(fine: Grid, coarse: Grid): Int32Array {
+  const out = new Int32Array(8 * fine.count).fill(-1);
+  const [w, d] = [coarse.n[0] + 1, coarse.n[1] + 1];
+  for (let k = 0; k < fine.count; k++) {
+    const x = fine.nodePlace[3 * k], y = fine.nodePlace[3 * k + 1], z = fine.nodePlace[3 * k + 2];
+    let i = 8 * k;
+    for (let c = z >> 1; c <= (z + 1) >> 1; c++)
+      for (let b = y >> 1; b <= (y + 1) >> 1; b++) for (let a = x >> 1; a <= (x + 1) >> 1; a++) out[i++] = coarse.nodeAt[(c * d + b) * w + a];
+  }
+  return out;
+}
+
+/** How much each parent of a node counts, by how many of its coordinates are odd. */
+const WEIGHTS = [1, 0.5, 0.25, 0.125];
+const weightOf = ({ nodePlace: p }: Grid, k: number): number => WEIGHTS[(p[3 * k] & 1) + (p[3 * k + 1] & 1) + (p[3 * k + 2] & 1)];
+
+function restrict({ grid, parents }: Level, from: Float64Array, { r: to, held }: Level): void {
+  to.fill(0);
+  for (let k = 0; k < grid.count; k++) {
+    const w = weightOf(grid, k);
+    const x = w * from[3 * k], y = w * from[3 * k + 1], z = w * from[3 * k + 2];
+    for (let i = 8 * k; i < 8 * k + 8 && parents[i] >= 0; i++) {
+      const p = 3 * parents[i];
+      to[p] += x;
+      to[p + 1] += y;
+      to[p + 2] += z;
+    }
+  }
+  for (let i = 0; i < to.length; i++) if (held[i]) to[i] = 0;
+}
+
+function prolong({ grid, parents, x, held }: Level, from: Float64Array): void {
+  for (let k = 0; k < grid.count; k++) {
+    let a = 0, b = 0, c = 0;
+    for (let i = 8 * k; i < 8 * k + 8 && parents[i] >= 0; i++) {
+      const p = 3 * parents[i];
+      a += from[p];
+      b += from[p + 1];
+      c += from[p + 2];
+    }
+    const w = weightOf(grid, k);
+    if (!held[3 * k]) x[3 * k] += w * a;
+    if (!held[3 * k + 1]) x[3 * k + 1] += w * b;
+    if (!held[3 * k + 2]) x[3 * k + 2] += w * c;
+  }
+}

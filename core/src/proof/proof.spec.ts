@@ -1,0 +1,222 @@
+import { demoDoc, studiedRef } from '../case/testing';
+import { evaluateCase, type PinView } from '../decide/evaluate-case';
+import type { Values } from '../inputs/spec';
+import { factsOf } from '../plan/facts';
+import type { RecordRow } from '../records/kind';
+import { recordFaults } from '../records/kind';
+import { making } from '../records/kinds/making';
+import { check } from '../records/kinds/check';
+import { toolLife } from '../records/kinds/tool-life';
+import { BUILT_IN_SITE } from '../records/site';
+import { material } from '../shelf/shelf';
+import { drilledPlate } from '../shape/testing';
+import { checkPlan, checkRows, releaseRefusal, scaleOff } from './check-plan';
+import { readDevice, SIMULATED } from './devices';
+import { promiseKept, within } from './promise';
+import { refusal } from './rules';
+import { makingSteps, stepRefusal, stepRows } from './steps';
+import { paceOf, wearForecast } from './wear';
+
+let clock = 0;
+const row = (kind: string, values: Values): RecordRow => ({
+  id: `r${++clock}`,
+  kind,
+  caseId: 'c',
+  at: `2026-01-01T00:00:${String(clock).padStart(2, '0')}.000Z`,
+  who: 'Ada',
+  revision: 1,
+  values,
+});
+
+const DOC = demoDoc({ shapes: { printed: studiedRef(drilledPlate(120, 80, 20, [[6, 20, 20], [6, 100, 20], [10, 60, 60]])) } });
+const FACTS = factsOf(DOC, BUILT_IN_SITE);
+const { view: VIEW } = evaluateCase(DOC, BUILT_IN_SITE, 200);
+const PIN = VIEW.pins.find((p) => p.letter !== 'T')!;
+
+describe('the steps of making a piece', () => {
+  const nylon = material('pa6-cf');
+  const steps = makingSteps(PIN, nylon);
+  const made = (step: string, more: Values = {}): RecordRow => row('making', { piece: '1', step, on: '2026-03-02', ...more });
+  const wet = (decision?: string): RecordRow =>
+    made('Dry the material', { readings: [{ what: 'moisture', value: 0.31, most: 0.1 }], ...(decision && { decision, reason: 'dried again' }) });
+
+  it('begin with the water in the material and its limit, and end with the number', () => {
+    expect(steps[0]).toMatchObject({
+      label: 'Dry the material',
+      reading: { what: 'moisture', most: 0.1 },
+      hint: expect.stringContaining('80 °C, 12 h') as string,
+    });
+    expect(steps.at(-1)!.label).toBe('Mark it with its number');
+    expect(makingSteps(PIN, undefined).map((s) => s.id)).not.toContain('dry');
+  });
+  it('leave out what only waits', () => {
+    expect(steps.some((s) => /wait|queue/i.test(s.label))).toBe(false);
+    expect(steps.some((s) => /print/i.test(s.label))).toBe(true);
+  });
+  it('stop at a reading beyond its limit until somebody decides, and go on from there', () => {
+    const next = { piece: '1', step: steps[1].label, on: '2026-03-03' };
+    expect(stepRows(steps, [wet()], '1')[0].state).toBe('blocked');
+    expect(stepRefusal(next, [wet()])).toMatch(/waits at “Dry the material”: Water in the material, % 0\.31, at most 0\.1/);
+    // Another piece is not held up, and the step itself may be entered again.
+    expect(stepRefusal({ ...next, piece: '2' }, [wet()])).toBeUndefined();
+    expect(stepRefusal({ ...next, step: 'Dry the material' }, [wet()])).toBeUndefined();
+    expect([stepRefusal(next, [wet('go-on')]), stepRows(steps, [wet('go-on')], '1')[0].state]).toEqual([undefined, 'done']);
+    expect(stepRows(steps, [wet('again')], '1')[0].state).toBe('again');
+    const [first, dry] = [wet('again'), made('Dry the material', { readings: [{ what: 'moisture', value: 0.05, most: 0.1 }] })];
+    expect(stepRows(steps, [first, dry], '1')[0].state).toBe('done');
+  });
+  it('end for a piece that is scrap', () => {
+    expect(stepRefusal({ piece: '1', step: 'x', on: '2026-03-03' }, [wet('scrap')])).toMatch(/scrap at “Dry the material”: dried again\. Make another piece/);
+  });
+  it('are not entered twice with the same readings', () => {
+    const first = made('Print', { machine: 'A', readings: [{ what: 'hours', value: 9 }] });
+    expect(stepRefusal(first.values, [first])).toMatch(/stands there already/);
+    expect(stepRefusal(first.values, [first], first.id)).toBeUndefined();
+    expect(stepRefusal({ ...first.values, readings: [{ what: 'hours', value: 9.5 }] }, [first])).toBeUndefined();
+  });
+  it('need a value for a reading, and a reason for a decision', () => {
+    const base = { piece: '1', step: 'Print', on: '2026-03-02' };
+    expect(recordFaults(making, { ...base, readings: [{ what: 'bead' }] })[0].path).toBe('readings[0].value');
+    expect(recordFaults(making, { ...base, readings: [{ what: 'bead', value: 9, least: 3, most: 2 }] })[0].path).toBe('readings[0].most');
+    expect(recordFaults(making, { ...wet().values, decision: 'go-on' })[0].path).toBe('reason');
+    expect(recordFaults(making, wet('go-on').values)).toEqual([]);
+  });
+});
+
+describe('a device', () => {
+  it.each(SIMULATED.map((d) => [d.label, d] as const))('%s sends what can be read, and differs from time to time', (_, d) => {
+    const [a, b] = [readDevice(d.read(1)), readDevice(d.read(2))];
+    expect([a.faults, a.readings.length > 0]).toEqual([[], true]);
+    expect(a.readings).not.toEqual(b.readings);
+  });
+  it('is read in its own unit, and in no other kind', () => {
+    expect(readDevice('what;value;unit\nmass;1.2;kg\nlength,2.5,in\nroughness;250;µin').readings).toEqual([
+      { what: 'mass', value: 1200 },
+      { what: 'length', value: 63.5 },
+      { what: 'roughness', value: 6.35 },
+    ]);
+    expect(readDevice('moisture;0.1;kg').faults[0]).toMatch(/moisture does not come in "kg", but in %, ppm/);
+    expect(readDevice('moisture;wet;%').faults[0]).toMatch(/"wet" is not a number/);
+    expect(readDevice('\ncolour;3;%').faults[0]).toMatch(/nobody knows/);
+    const twice = readDevice('mass;1;g\nmass;1;g');
+    expect([twice.readings.length, twice.faults[0]]).toEqual([1, expect.stringContaining('came twice')]);
+  });
+});
+
+describe('the check plan of a first piece', () => {
+  const plan = checkPlan(FACTS, PIN, { conditions: ['Try a coupon'] });
+  const found = (item: string, more: Values): RecordRow => row('check', { piece: '1', item, what: item, on: '2026-03-05', ...more });
+
+  it('asks for sizes within the tolerance, holes by size, and each condition', () => {
+    const tolerance = FACTS.need.tolerance!.value;
+    expect(plan.find((i) => i.id === 'box-0')).toMatchObject({ nominal: 120, least: 120 - Math.max(tolerance, 0.12), most: 120 + Math.max(tolerance, 0.12) });
+    expect(plan.filter((i) => i.id.startsWith('hole-')).map((i) => i.what)).toEqual(
+      expect.arrayContaining([expect.stringMatching(/^Hole Ø 6.*, 2 of them$/), expect.stringMatching(/^Hole Ø 10/)]) as string[],
+    );
+    expect(plan.some((i) => i.kind === 'yes-no' && i.what === 'Try a coupon')).toBe(true);
+    expect(new Set(plan.map((i) => i.id)).size).toBe(plan.length);
+  });
+  it('is met, accepted with a reason, or not; what was found last counts', () => {
+    const state = (...rows: RecordRow[]): string => checkRows(plan, rows, '1').find((c) => c.item.id === 'box-0')!.state;
+    expect(state()).toBe('unknown');
+    expect(state(found('box-0', { value: 120.01 }))).toBe('pass');
+    expect(state(found('box-0', { value: 120.01 }), found('box-0', { value: 125 }))).toBe('fail');
+    expect(state(found('box-0', { value: 125, accepted: 'not a fit' }))).toBe('conditional');
+    expect(checkRows(plan, [found('box-0', { value: 120.25 })], '1')[0].off).toBeCloseTo(0.25, 9);
+    expect(recordFaults(check, { piece: '1', item: 'x', what: 'x', on: '2026-01-01' })[0].path).toBe('value');
+  });
+  it('releases a piece only when all of it is met, once under one number', () => {
+    const all = plan.map((i) => found(i.id, i.kind === 'yes-no' ? { held: true } : { value: i.nominal ?? i.most! }));
+    expect(releaseRefusal(checkRows(plan, all.slice(1), '1'), '1')).toBe(`Piece 1 is not released. Not yet looked at: ${plan[0].what}.`);
+    const view = { ...VIEW, verdict: { ...VIEW.verdict, letter: PIN.letter, conditions: ['Try a coupon'] } };
+    const about = (rows: RecordRow[]) => ({ rows, facts: () => FACTS, view: () => view });
+    const asked: Values = { piece: '1', number: 'J-7', on: '2026-03-06', statement: 'ok' };
+    expect(refusal('release', asked, about(all))).toBeUndefined();
+    expect(refusal('release', asked, about([...all, found(plan[0].id, { value: 1 })]))).toMatch(/Not met: Overall, long/);
+    const lifts = { ...VIEW, verdict: { ...view.verdict, kind: 'licensed' as const, reasons: ['It lifts a door.'] } };
+    expect(refusal('release', asked, { ...about(all), view: () => lifts })).toMatch(/not released here.* It lifts a door\./);
+    expect(refusal('release', { ...asked, piece: '2' }, about(all))).toMatch(/Piece 2 is not released/);
+    expect(refusal('release', asked, about([...all, row('release', asked)]))).toMatch(/J-7 was given to piece 1 already/);
+    expect(
+      refusal(
+        'release',
+        asked,
+        about([...all, row('making', { piece: '1', step: 'Print', on: '2026-03-02', readings: [{ what: 'length', value: 9, most: 8 }] })]),
+      ),
+    ).toMatch(/waits at “Print”/);
+  });
+  it('tells by how much all sizes are off together', () => {
+    // 120.36 of 120 and 80.24 of 80 are both 0.3 % too large.
+    expect(scaleOff(checkRows(plan, [found('box-0', { value: 120.36 }), found('box-1', { value: 80.24 })], '1'))).toEqual({
+      share: expect.closeTo(0.003, 9) as number,
+      n: 2,
+    });
+    expect(scaleOff(checkRows(plan, [found('box-0', { value: 120.36 })], '1'))).toBeUndefined();
+  });
+});
+
+describe('wear of a tool in use', () => {
+  const readings = [[0, 0], [1000, 0.02], [2000, 0.04], [3000, 0.06]].map(([cycles, wear_mm], i) => ({ on: `2026-0${i + 1}-01`, cycles, wear_mm }));
+  it('along a straight line reaches its limit where the line does, with no band', () => {
+    const f = wearForecast(readings, 0.1)!;
+    expect(f.per_thousand_mm).toBeCloseTo(0.02, 12);
+    for (const c of Object.values(f.cycles)) expect(c).toBeCloseTo(5000, 6);
+    // 3000 cycles in 90 days (1 January to 1 April); 2000 more are 60 days from then.
+    expect(paceOf(readings)).toBeCloseTo(3000 / 90, 9);
+    expect(f.on!.likely.slice(0, 7)).toBe('2026-05');
+  });
+  it('has the band of a straight line through scattered points', () => {
+    // y = 0.02 x off by ±0.002: by hand slope 0.0192, s² = Σe²/2.
+    const wear = [0.002, 0.018, 0.042, 0.058];
+    const f = wearForecast(readings.map((r, i) => ({ ...r, wear_mm: wear[i] })), 0.1)!;
+    const slope = (-1.5 * 0.002 - 0.5 * 0.018 + 0.5 * 0.042 + 1.5 * 0.058) / 5;
+    const mean = 0.03;
+    const likely = 1.5 + (0.1 - mean) / slope;
+    const e = wear.map((y, i) => y - mean - slope * (i - 1.5));
+    const s = Math.sqrt(e.reduce((a, x) => a + x * x, 0) / 2);
+    const off = (2.92 * s * Math.sqrt(1 + 1 / 4 + (likely - 1.5) ** 2 / 5)) / slope;
+    expect(f.cycles.likely).toBeCloseTo(1000 * likely, 6);
+    expect(f.cycles.low).toBeCloseTo(1000 * (likely - off), 4);
+  });
+  it('is not foretold from one reading, from none that grows, or without a limit', () => {
+    expect(wearForecast(readings.slice(0, 1), 0.1)).toBeUndefined();
+    expect(wearForecast(readings.map((r) => ({ ...r, wear_mm: 0.1 })), 0.2)).toBeUndefined();
+    expect(wearForecast(readings, 0)).toBeUndefined();
+  });
+  it('is read in order, never backwards, never twice', () => {
+    const base = { tool: 'x', duty: 'gauge', material: 'petg', cycles: 5 };
+    const fault = (...rows: Values[]): string | undefined => recordFaults(toolLife, { ...base, readings: rows })[0]?.message;
+    const r = (on: string, cycles: number): Values => ({ on, cycles, event: 'count' });
+    expect(fault(r('2026-01-01', 5), r('2026-02-01', 9))).toBeUndefined();
+    expect(fault(r('2026-02-01', 5), r('2026-01-01', 9))).toMatch(/in order of their days/);
+    expect(fault(r('2026-01-01', 5), r('2026-02-01', 4))).toMatch(/fewer than before/);
+    expect(fault(r('2026-01-01', 5), r('2026-01-01', 5))).toMatch(/twice/);
+    expect(fault({ event: 'count' })).toMatch(/is missing/);
+  });
+});
+
+describe('what was promised against what came', () => {
+  const pin = (ranges: Record<string, [number, number, number]>): PinView =>
+    ({
+      figures: Object.entries(ranges).map(([name, [p10, p50, p90]]) => ({ name, range: { p10, p50, p90 } })),
+      lead: { risk: { p10: 4, p50: 5, p90: 9 } },
+    }) as unknown as PinView;
+  const promised = pin({ price_each: [90, 100, 120], mass_tool: [0.3, 0.35, 0.4], life: [1000, 3000, 9000] });
+  it('is the mean of the builds, and says whether it lay in the range', () => {
+    const kept = promiseKept(promised, [row('build', { money_actual: 110, days_actual: 12 }), row('build', { money_actual: 120, days_actual: 14 })]);
+    expect(kept.map((k) => [k.id, k.came, k.n, within(k)])).toEqual([['money', 115, 2, true], ['days', 13, 2, false], ['mass', undefined, 0, undefined], [
+      'life',
+      undefined,
+      0,
+      undefined,
+    ]]);
+  });
+  it('of a tool that runs still is only a least', () => {
+    const life = (values: Values) => promiseKept(promised, [row('tool-life', values)]).find((k) => k.id === 'life')!;
+    expect([life({ cycles: 400, ended: 'in-use' }), life({ cycles: 1500, ended: 'in-use' }), life({ cycles: 400, ended: 'worn' })].map(within)).toEqual([
+      undefined,
+      true,
+      false,
+    ]);
+  });
+});

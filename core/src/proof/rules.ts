@@ -1,0 +1,38 @@
+import type { CaseFacts } from '../case/facts';
+import type { CaseView } from '../decide/evaluate-case';
+import { unsignable } from '../decide/verdict';
+import type { Values } from '../inputs/spec';
+import type { RecordRow } from '../records/kind';
+import { checkPlan, checkRows, releaseRefusal } from './check-plan';
+import { stepRefusal } from './steps';
+
+/** A case as far as its proof asks: worked out only when a rule wants it. */
+export interface Proved {
+  rows: readonly RecordRow[];
+  facts(): CaseFacts;
+  view(): CaseView;
+}
+
+/** Kinds that a rule of proof guards. */
+export const GUARDED: ReadonlySet<string> = new Set(['making', 'release']);
+
+/**
+ * Why a record may not be entered as a case stands: a step while an earlier reading is undecided, a release before the check plan is met, or
+ * where the verdict refers away. One place for
+ * page and server.
+ * @param id of the row that is changed; none for a new one
+ */
+export function refusal(kind: string, values: Values, { rows, facts, view }: Proved, id?: string): string | undefined {
+  if (kind === 'making') return stepRefusal(values, rows, id);
+  if (kind !== 'release') return undefined;
+  const piece = String(values['piece']);
+  const stuck = stepRefusal({ piece, step: '' }, rows);
+  if (stuck) return stuck;
+  const { verdict, pins } = view();
+  const away = unsignable(verdict);
+  if (away) return `Piece ${piece} is not released here: who has to is said in the verdict. ${away}`;
+  const refused = releaseRefusal(checkRows(checkPlan(facts(), pins.find((p) => p.letter === verdict.letter), verdict), rows, piece), piece);
+  if (refused) return refused;
+  const same = rows.find((r) => r.kind === 'release' && r.id !== id && r.values['number'] === values['number']);
+  return same && `Number ${String(values['number'])} was given to piece ${String(same.values['piece'])} already.`;
+}

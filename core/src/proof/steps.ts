@@ -1,0 +1,94 @@
+import type { PinView } from '../decide/evaluate-case';
+import type { Values } from '../inputs/spec';
+import { beyond, readingText, undecided } from '../records/kinds/making';
+import type { RecordRow } from '../records/kind';
+import type { Material } from '../shelf/types';
+
+/** A step of making a piece, in the order of the route. */
+export interface MakingStep {
+  id: string;
+  label: string;
+  /** What to read at it, with the limit where one is known. */
+  reading?: { what: string; least?: number; most?: number };
+  hint?: string;
+}
+
+/** Stages in which nothing is made. */
+const WAITS = /queue|wait|order|freight|release|find|quote/i;
+/** What is worth reading at a stage, by words in its name. */
+const READ_AT: readonly [RegExp, MakingStep['reading']][] = [
+  [/print|build|bin|jet|fus/i, { what: 'hours' }],
+  [/inspect|measure|check/i, { what: 'length' }],
+  [/sand|smooth|polish|grind/i, { what: 'roughness' }],
+  [/seal|coat/i, { what: 'leak' }],
+];
+
+/**
+ * Steps of making a tool by the way that was decided for: the stages of its estimate, what waits left out; a reading of the water in the material before
+ * the machine, against the most it may hold, where that is known.
+ */
+export function makingSteps({ lead, option }: Pick<PinView, 'lead' | 'option'>, material?: Material): MakingStep[] {
+  const stages = lead.stages.filter((s) => !WAITS.test(s.id) && !WAITS.test(s.label));
+  const limit = material?.moisture.limit_pct;
+  const dry: MakingStep[] = limit === undefined || limit === null
+    ? []
+    : [{
+      id: 'dry',
+      label: 'Dry the material',
+      reading: { what: 'moisture', most: limit },
+      hint: material?.moisture.dry ? `${material.moisture.dry}; read it before the machine.` : 'Read it before the machine.',
+    }];
+  const remedies: MakingStep[] = option.remedies.filter((r) => r.hours.likely > 0 && !r.habit).map((r) => ({ id: r.id, label: r.label }));
+  return [
+    ...dry,
+    ...stages.map((s): MakingStep => {
+      const reading = READ_AT.find(([words]) => words.test(s.label))?.[1];
+      return { id: s.id, label: s.label, ...(reading && { reading }) };
+    }),
+    ...remedies,
+    { id: 'mark', label: 'Mark it with its number' },
+  ];
+}
+
+export type StepState = 'open' | 'done' | 'blocked' | 'again' | 'scrap';
+export const STEP_WORDS: Record<StepState, string> = { open: 'to do', done: 'done', blocked: 'to be decided', again: 'to be done again', scrap: 'scrap' };
+
+export interface StepRow {
+  step: MakingStep;
+  state: StepState;
+  /** What was entered last for it. */
+  row?: RecordRow;
+  why?: string;
+}
+
+const ofPiece = (rows: readonly RecordRow[], piece: string): RecordRow[] =>
+  rows.filter((r) => r.kind === 'making' && r.values['piece'] === piece).sort((a, b) => a.at.localeCompare(b.at));
+
+/** How far a piece has come, step by step. A piece that is scrap stays so. */
+export function stepRows(steps: readonly MakingStep[], rows: readonly RecordRow[], piece: string): StepRow[] {
+  const own = ofPiece(rows, piece);
+  return steps.map((step): StepRow => {
+    const row = own.filter((r) => r.values['step'] === step.label).at(-1);
+    if (!row) return { step, state: 'open' };
+    const why = beyond(row.values).map(readingText).join('; ');
+    const decision = row.values['decision'];
+    const state: StepState = undecided(row.values) ? 'blocked' : decision === 'again' ? 'again' : decision === 'scrap' ? 'scrap' : 'done';
+    return { step, state, row, ...(why && { why }) };
+  });
+}
+
+/** Why a step may not be entered for a piece; nothing where it may. @param id of the row that is changed, which does not stand in its own way */
+export function stepRefusal(values: Values, rows: readonly RecordRow[], id?: string): string | undefined {
+  const own = ofPiece(rows, String(values['piece'])).filter((r) => r.id !== id);
+  const scrap = own.find((r) => r.values['decision'] === 'scrap');
+  if (scrap)
+    return `Piece ${String(values['piece'])} was declared scrap at “${String(scrap.values['step'])}”: ${String(scrap.values['reason'])}. Make another piece.`;
+  const stuck = own.find((r) => undecided(r.values) && r.values['step'] !== values['step']);
+  if (stuck)
+    return `Piece ${String(values['piece'])} waits at “${String(stuck.values['step'])}”: ${
+      beyond(stuck.values).map(readingText).join('; ')
+    }. Decide there what becomes of it, with the reason, before it is made on.`;
+  const twice = id === undefined &&
+    own.find((r) => ['step', 'on', 'readings', 'machine', 'lot'].every((k) => JSON.stringify(r.values[k]) === JSON.stringify(values[k])));
+  return twice ? `“${String(values['step'])}” of piece ${String(values['piece'])} stands there already with the same readings of the same day.` : undefined;
+}
