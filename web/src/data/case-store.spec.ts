@@ -94,6 +94,34 @@ describe('the open case', () => {
     await store.open('c2');
     expect([store.saveState(), (await drafts.all()).map((d) => [d.of, d.title])]).toEqual(['saved', [['c1', 'Typed offline']]]);
   });
+  it('counts what is typed while another case is on its way to the one that is open until then', async () => {
+    const next = new Subject<CaseRecord>();
+    const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
+    await store.open('c1');
+    TestBed.inject(ApiService).case = () => next;
+    const opened = store.open('c2');
+    await wait(0);
+    store.edit((d) => ({ ...d, title: 'Still the first' }));
+    next.next({ ...record(7), id: 'c2' });
+    next.complete();
+    await opened;
+    expect([writes.map((w) => w.doc.title), store.record()!.revision, store.doc()!.title, await drafts.all()]).toEqual([['Still the first'], 7, 'Test jig', []]);
+  });
+  it('without the server goes on with what waits, and keeps what is typed until it answers', async () => {
+    const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
+    const api = TestBed.inject(ApiService);
+    api.case = () => throwError(() => new RequestFault('no answer', 'OFFLINE', true));
+    const doc = demoDoc({ title: 'from before the reload' });
+    await drafts.keep({ of: 'c1', tab: 'gone', who: '', at: 1, title: '', doc, changes: [{ path: ['title'], was: 'Test jig', now: doc.title }] });
+    await store.open('c1');
+    store.edit((d) => ({ ...d, place: 'Cell 7' }));
+    await wait(3500);
+    expect([store.saveState(), store.doc()!.title, (await drafts.all()).map((d) => d.changes.map((c) => c.path.join('.')))])
+      .toEqual(['offline', doc.title, [['title', 'place']]]);
+    api.case = () => of(record(3));
+    await wait(5000);
+    expect([store.saveState(), writes.map((w) => [w.doc.title, w.doc.place])]).toEqual(['saved', [[doc.title, 'Cell 7']]]);
+  });
   it('saves an edit by itself, a burst of them once, on the revision it was made on', async () => {
     const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));
     await store.open('c1');

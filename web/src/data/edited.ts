@@ -2,7 +2,7 @@ import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { concatMap, debounceTime, firstValueFrom, from, type Observable, Subject, Subscription } from 'rxjs';
 import { type Clash, type FieldChange, type Fieldwise, inverse, settled } from '@cuadro/core/document/changes';
 import { RequestFault } from './api.service';
-import { type Draft, DRAFTS, together } from './drafts';
+import { type Draft, DRAFTS } from './drafts';
 import { OutboxService } from './outbox.service';
 import { SettingsService } from './settings.service';
 import { THIS_TAB } from './tabs';
@@ -74,6 +74,10 @@ export abstract class Edited<D extends object, R extends { revision: number }> i
   private readonly tab = THIS_TAB;
   private readonly channel = new BroadcastChannel('cuadro.edits');
   protected id = '';
+  /** What is to be open: fetched, then shown. */
+  private asked = '';
+  /** What the server had when these edits were made, where it does not answer and only the edits are here. */
+  private unfetched?: D;
 
   /** How its documents fall into fields. */
   protected abstract readonly fields: Fieldwise<D>;
@@ -96,39 +100,58 @@ export abstract class Edited<D extends object, R extends { revision: number }> i
     addEventListener('pagehide', this.left);
   }
 
-  /** Load it; edits that were not acknowledged before a reload are taken up again. */
+  /** Load it; edits that were not acknowledged before a reload are taken up again. What was open until now counts until then. */
   async open(id: string): Promise<void> {
-    if (this.id && this.id !== id) {
-      // What was typed a moment ago belongs to what is left; what cannot be sent now is sent by the outbox.
-      if (this.saveState() === 'unsaved') await this.save();
-      this.outbox.leave(this.id);
-      this.saveState.set('saved');
-    }
-    this.id = id;
-    this.own.open(id);
-    try {
-      const record = await this.fetch(id);
-      const waiting = await this.outbox.take(id);
-      this.record.set(record);
-      this.doc.set(this.docOf(record));
-      if (waiting.length) {
-        this.takeUp(record, together(waiting));
-        // They are this tab's now.
-        if (await this.keepDraft()) { for (const d of waiting) if (d.tab !== this.tab) await this.drafts.drop(id, d.tab); }
-      }
-    } catch (e) {
-      this.fault.set(e instanceof Error ? e.message : String(e));
-      if (e instanceof RequestFault && e.offline) {
-        this.saveState.set('offline');
-        const draft = (await this.outbox.take(id)).at(-1);
-        if (draft) this.doc.set(this.kept(draft.doc));
-        setTimeout(() => this.id === id && !this.record() && void this.open(id), RETRY_MS);
-      } else this.missing.set(true);
+    this.asked = id;
+    const waiting = await this.outbox.take(id);
+    const answer = await this.fetch(id).catch((e: unknown) => e instanceof Error ? e : new Error(String(e)));
+    if (this.asked === id && this.id && this.id !== id) await this.finish();
+    if (this.asked !== id) {
+      // Another was asked for meanwhile.
+      if (this.id !== id) this.outbox.leave(id);
       return;
     }
+    if (this.id !== id) {
+      this.id = id;
+      this.own.open(id);
+      this.saveState.set('saved');
+      this.unfetched = undefined;
+    }
+    if (answer instanceof Error) return this.without(answer, waiting);
+    // What was typed while the server did not answer counts as well.
+    const changes = this.unfetched ? this.fields.between(this.unfetched, this.doc()!) : waiting?.changes;
+    this.unfetched = undefined;
+    this.missing.set(false);
+    this.record.set(answer);
+    this.doc.set(this.docOf(answer));
+    if (changes?.length) this.takeUp(answer, changes);
     this.fault.set('');
     this.changed();
     this.tell({ kind: 'hello', id, tab: this.tab });
+  }
+
+  /** What was typed a moment ago belongs to what is left; what cannot be sent now is sent by the outbox. */
+  private async finish(): Promise<void> {
+    while (this.saveState() === 'unsaved') await this.save();
+    this.outbox.leave(this.id);
+  }
+
+  /** It could not be fetched: without the server, what waits here is shown and goes on; else it is not there. */
+  private without(fault: Error, waiting: Draft | undefined): void {
+    const { id } = this;
+    this.fault.set(fault.message);
+    if (!this.unfetched) {
+      this.record.set(undefined);
+      this.doc.set(undefined);
+    }
+    if (!(fault instanceof RequestFault && fault.offline)) return this.missing.set(true);
+    if (waiting && !this.unfetched) {
+      const doc = this.kept(waiting.doc);
+      this.doc.set(doc);
+      this.unfetched = this.fields.apply(doc, inverse(waiting.changes)).doc;
+    }
+    this.saveState.set('offline');
+    setTimeout(() => this.id === id && !this.record() && void this.open(id), RETRY_MS);
   }
 
   /** Change the document. The change is shown, computed and saved; undo takes it back. */
@@ -200,7 +223,7 @@ export abstract class Edited<D extends object, R extends { revision: number }> i
       if (id) this.outbox.leave(id);
     });
     this.subscriptions.unsubscribe();
-    this.id = '';
+    this.id = this.asked = '';
   }
 
   protected put(doc: D): void {
@@ -292,13 +315,14 @@ export abstract class Edited<D extends object, R extends { revision: number }> i
 
   private draft(): Draft | undefined {
     const doc = this.doc(), record = this.record();
-    return doc && record && {
+    const before = record ? this.docOf(record) : this.unfetched;
+    return doc && before && {
       of: this.id,
       title: this.titleOf(doc),
       tab: this.tab,
       who: this.settings.who(),
       doc,
-      changes: this.fields.between(this.docOf(record), doc),
+      changes: this.fields.between(before, doc),
       at: Date.now(),
     };
   }

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { of, throwError } from 'rxjs';
+import { of, Subject, throwError } from 'rxjs';
 import type { CaseRecord, Patch } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
 import { type Draft, DRAFTS } from './drafts';
@@ -63,7 +63,7 @@ describe('edits that wait', () => {
   });
   it('of a case that is open here are left to its page, and sent when it is left', async () => {
     const { drafts, sent, outbox } = setUp();
-    expect(await outbox.take('a')).toEqual([]);
+    expect(await outbox.take('a')).toBeUndefined();
     await drafts.keep(draft('a', THIS_TAB));
     outbox.start();
     await wait(5000);
@@ -74,18 +74,37 @@ describe('edits that wait', () => {
   });
   it('of another tab are left to it, but not once its page went with them, though the browser still counts it as open', async () => {
     const held = ['cuadro.tab.reloading', 'cuadro.tab.working'].map((name) => ({ name }));
-    Object.defineProperty(navigator, 'locks', { configurable: true, value: { query: () => Promise.resolve({ held }) } });
+    const request = (_: string, work: () => Promise<void>): Promise<void> => work();
+    Object.defineProperty(navigator, 'locks', { configurable: true, value: { query: () => Promise.resolve({ held }), request } });
     const { drafts, outbox } = setUp();
     await drafts.keep({ ...draft('a', 'reloading'), left: true });
     await drafts.keep(draft('a', 'working'));
-    expect((await outbox.take('a')).map((d) => d.tab)).toEqual(['reloading']);
+    expect(await outbox.take('a')).toEqual(draft('a', THIS_TAB));
+    // It is this tab's now, which nobody else sends for.
+    expect((await drafts.all()).map((d) => [d.tab, d.left])).toEqual([['working', undefined], [THIS_TAB, undefined]]);
     Reflect.deleteProperty(navigator, 'locks');
+  });
+  it('and are on their way have arrived when a page that opens is told what waits for it', async () => {
+    const answer = new Subject<CaseRecord>();
+    const { drafts, sent, outbox } = setUp(() => answer);
+    for (const id of ['a', 'b']) await drafts.keep(draft(id));
+    outbox.start();
+    await wait(100);
+    const taken: unknown[] = [];
+    for (const id of ['a', 'b']) void outbox.take(id).then((d) => taken.push(d?.of ?? 'nothing'));
+    await wait(100);
+    expect([sent, taken]).toEqual([['a a'], []]);
+    answer.next({} as CaseRecord);
+    answer.complete();
+    await wait(100);
+    // The second was not yet on its way: its page sends it.
+    expect([sent, taken]).toEqual([['a a'], ['nothing', 'b']]);
   });
   it('of somebody else on the same browser are left until they sign in', async () => {
     const { drafts, sent, outbox } = setUp(undefined, 'Bo');
     await drafts.keep(draft('a'));
     await drafts.keep({ ...draft('b'), who: 'Bo' });
-    expect(await outbox.take('a')).toEqual([]);
+    expect(await outbox.take('a')).toBeUndefined();
     outbox.start();
     await wait(100);
     expect([sent, (await drafts.all()).map((d) => d.of)]).toEqual([['b b'], ['a']]);

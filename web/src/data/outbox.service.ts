@@ -5,10 +5,10 @@ import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { SHOP_CHANGES } from '@cuadro/core/document/shop-fields';
 import type { Patch } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
-import { type Draft, DRAFTS, recordOf, SHOP } from './drafts';
+import { type Draft, DRAFTS, recordOf, SHOP, together } from './drafts';
 import { SessionService } from './session.service';
 import { SettingsService } from './settings.service';
-import { alone, otherTabs, THIS_TAB } from './tabs';
+import { alone, inTurn, otherTabs, THIS_TAB } from './tabs';
 
 const AGAIN_MS = 4000;
 
@@ -36,11 +36,23 @@ export class OutboxService {
     void this.round();
   }
 
-  /** A page shows this case, or the shop, and sends its edits by itself. @returns the edits that were left for it, of this and of closed tabs */
-  async take(of: string): Promise<Draft[]> {
+  /**
+   * A page shows this case, or the shop, and sends its edits by itself from now on.
+   * Asked before what is stored is fetched: what was being sent meanwhile has arrived by then.
+   * @returns the edits that were left for it, of this and of closed tabs, as one of this tab
+   */
+  async take(of: string): Promise<Draft | undefined> {
     this.open.add(of);
     await this.session.ready;
-    return (await this.ownerless()).filter((d) => d.of === of);
+    let mine: Draft | undefined;
+    await inTurn('outbox', async () => {
+      const left = (await this.ownerless()).filter((d) => d.of === of);
+      if (!left.length) return;
+      const { left: _gone, refused: _why, ...last } = left[left.length - 1];
+      mine = { ...last, tab: THIS_TAB, changes: together(left) };
+      if (await this.drafts.keep(mine)) { for (const d of left) if (d.tab !== THIS_TAB) await this.drafts.drop(of, d.tab); }
+    });
+    return mine;
   }
 
   /** The page of a case is left. */
@@ -77,7 +89,7 @@ export class OutboxService {
   /** What is nobody's to send but ours. */
   private async look(): Promise<readonly Draft[]> {
     await this.session.ready;
-    const mine = (await this.ownerless()).filter((d) => !(d.tab === THIS_TAB && this.open.has(d.of)));
+    const mine = (await this.ownerless()).filter((d) => !this.open.has(d.of));
     this.found.set(mine);
     return mine;
   }
@@ -85,7 +97,8 @@ export class OutboxService {
   private async round(): Promise<void> {
     await alone('outbox', async () => {
       for (const draft of await this.look()) {
-        if (draft.refused) continue;
+        // One whose page was opened meanwhile is sent by that page.
+        if (draft.refused || this.open.has(draft.of)) continue;
         if (!(await this.send(draft))) break;
       }
     });

@@ -13,8 +13,24 @@ export async function otherTabs(): Promise<ReadonlySet<string>> {
   return new Set(locks.flatMap(({ name }) => (name?.startsWith(LOCK) && name !== LOCK + THIS_TAB ? [name.slice(LOCK.length)] : [])));
 }
 
-/** Do it unless another tab is at it. */
+/** Where a browser has no locks (a page that did not come over a safe connection), this tab at least goes by what it does itself. */
+const atIt = new Map<string, Promise<void>>();
+
+/** Do it unless this or another tab is at it. */
 export async function alone(what: string, work: () => Promise<void>): Promise<void> {
-  if (!navigator.locks) return work();
-  await navigator.locks.request(`cuadro.${what}`, { ifAvailable: true }, (lock) => (lock ? work() : undefined));
+  if (navigator.locks) await navigator.locks.request(`cuadro.${what}`, { ifAvailable: true }, (lock) => (lock ? work() : undefined));
+  else if (!atIt.has(what)) await noted(what, work());
+}
+
+/** Do it as soon as nobody else is at it. */
+export async function inTurn(what: string, work: () => Promise<void>): Promise<void> {
+  if (navigator.locks) return navigator.locks.request(`cuadro.${what}`, work);
+  while (atIt.has(what)) await atIt.get(what);
+  await noted(what, work());
+}
+
+function noted(what: string, work: Promise<void>): Promise<void> {
+  const done = work.finally(() => atIt.delete(what));
+  atIt.set(what, done);
+  return done;
 }
