@@ -7,7 +7,7 @@ import { BUILT_IN_SITE } from '../records/site';
 import { material } from '../shelf/shelf';
 import type { WetWith } from '../shelf/types';
 import { heatLimit } from './heat-hours';
-import { isWet, lastingHeat, leftInService } from './service';
+import { heatUnderLoad, isWet, lastingHeat, leftInService } from './service';
 import { weldTemperature } from './weld-heat';
 
 const asked = <T>(value: T) => ({ level: 'must' as const, value, from: '', assumed: false });
@@ -65,6 +65,21 @@ describe('what is left of it in service', () => {
     expect(lastingHeat({}, pa6, USE)).toBe(USE);
     // 50 h in all: 66 K by the rule, 30 at most; beyond what it stands in water, never beyond where it softens.
     expect(heatLimit({ family: 'polymer' }, pa6.water_c, { heatTime: asked(50), heats: asked(1) }, 100).use_c).toEqual({ low: 80, likely: 95, high: 100 });
+  });
+});
+
+describe('heat with a load on it', () => {
+  it('takes ten kelvin off what creeps early, none off what is filled or a metal', () => {
+    const petg = { low: 60, likely: 65, high: 70 };
+    expect(heatUnderLoad(petg, { creep: 0.35 })).toEqual({ low: 50, likely: 60, high: 70 });
+    expect([0.4, 0.45, 0.9].map((creep) => heatUnderLoad(petg, { creep }))).toEqual([petg, petg, petg]);
+    const state = (m: string, load: number) => {
+      const facts = factsOf(readNeed({ family: 'gripper', size_mm: [320, 90, 70], need: { serviceTemp: 58, load } }), BUILT_IN_SITE);
+      return screenRoute(facts, processOf('extrusion-open'), material(m)).checks.find((c) => c.id === 'heat')!;
+    };
+    expect(state('petg', 0).state).toBe('pass');
+    expect(state('petg', 150)).toMatchObject({ state: 'conditional', reason: expect.stringContaining('loaded lies between') });
+    expect([state('abs', 150).state, state('pa6-cf', 150).state]).toEqual(['pass', 'pass']);
   });
 });
 

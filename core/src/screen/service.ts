@@ -39,3 +39,14 @@ export const soakedWords = (need: ResolvedNeed, { moisture }: Pick<Traits, 'mois
 /** What it stands for long where it works, °C: in water the lower of what it stands dry and there, figure by figure. */
 export const lastingHeat = (need: ResolvedNeed, { water_c: wet }: Pick<Material, 'water_c'>, dry: Range): Range =>
   wet && isInWater(need) ? { low: Math.min(dry.low, wet.low), likely: Math.min(dry.likely, wet.likely), high: Math.min(dry.high, wet.high) } : dry;
+
+/** What a load, and hot spots that nobody measured, take off what a plastic lasts: at most, and usually, K. */
+const LOADED_K = { most: 10, usual: 5 };
+/** Shares of the short-term strength that may stand for hours: of plastics that give way early, and of those (filled, or for heat) that do not. */
+const CREEPS = { early: 0.35, late: 0.4 };
+
+/** What it stands for long with a load on it, °C: of what creeps early ten kelvin are kept in hand to be sure, none at best. */
+export function heatUnderLoad({ low, likely, high }: Range, { creep }: Pick<Traits, 'creep'>): Range {
+  const part = Math.min(1, Math.max(0, (CREEPS.late - creep) / (CREEPS.late - CREEPS.early)));
+  return { low: low - LOADED_K.most * part, likely: likely - LOADED_K.usual * part, high };
+}

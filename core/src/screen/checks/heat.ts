@@ -1,18 +1,21 @@
 import { formatNumber } from '../../quantity/quantity';
 import { heatLimit } from '../heat-hours';
-import { lastingHeat } from '../service';
+import { heatUnderLoad, lastingHeat } from '../service';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 
 const BASIS =
-  'Lasting-use temperature of the material, low to high of the published range; where the hours at heat are known, each 10 K halves what it stands, up to where it softens; where it works wet, that of the material in water. Between the two a coupon test decides.';
+  'Lasting-use temperature of the material, low to high of the published range; where the hours at heat are known, each 10 K halves what it stands, up to where it softens; where it works wet, that of the material in water. A load takes up to 10 K off what a plastic that creeps early lasts. Between the two a coupon test decides.';
 
 export const heat: Check = {
   id: 'heat',
   label: 'Heat',
   limits: ['serviceTemp', 'peakTemp'],
-  run({ need, material, traits }) {
-    const inUse = lastingHeat(need, material, traits.use_c);
-    const inWater = inUse !== traits.use_c;
+  run({ need, material, traits, family }) {
+    const dry = traits.use_c, there = lastingHeat(need, material, dry);
+    const inWater = there !== dry;
+    const borne = family.loadCase !== 'none' && need.load?.value ? heatUnderLoad(there, traits) : there;
+    const loaded = borne.low < there.low;
+    const inUse = loaded ? borne : there;
     const { low, high } = inUse;
     const service = need.serviceTemp;
     if (!service) {
@@ -35,7 +38,7 @@ export const heat: Check = {
     const c = (x: number): string => formatNumber(Math.round(x));
     const what =
       (peak ? `${formatNumber(service.value)} °C in service with peaks of ${formatNumber(hot)} °C` : `${formatNumber(service.value)} °C in service`) +
-      (inWater ? ', wet' : '') + at.words;
+      (inWater ? ', wet' : '') + (loaded ? ', loaded' : '') + at.words;
     return {
       state: holds ? 'pass' : breaks ? byLevel(level, 'fail') : 'conditional',
       value: hot,
