@@ -105,7 +105,12 @@ describe('the open case', () => {
     next.next({ ...record(7), id: 'c2' });
     next.complete();
     await opened;
-    expect([writes.map((w) => w.doc.title), store.record()!.revision, store.doc()!.title, await drafts.all()]).toEqual([['Still the first'], 7, 'Test jig', []]);
+    expect([writes.map((w) => w.doc.title), store.record()!.revision, store.doc()!.title, await drafts.all()]).toEqual([
+      ['Still the first'],
+      7,
+      'Test jig',
+      [],
+    ]);
   });
   it('without the server goes on with what waits, and keeps what is typed until it answers', async () => {
     const { store, writes } = setUp((w) => of({ ...record(w.revision + 1), doc: w.doc }));

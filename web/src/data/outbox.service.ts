@@ -48,8 +48,7 @@ export class OutboxService {
     await inTurn('outbox', async () => {
       const left = (await this.ownerless()).filter((d) => d.of === of);
       if (!left.length) return;
-      const { left: _gone, refused: _why, ...last } = left[left.length - 1];
-      mine = { ...last, tab: THIS_TAB, changes: together(left) };
+      mine = { ...left[left.length - 1], tab: THIS_TAB, changes: together(left), left: undefined, refused: undefined };
       if (await this.drafts.keep(mine)) { for (const d of left) if (d.tab !== THIS_TAB) await this.drafts.drop(of, d.tab); }
     });
     return mine;
