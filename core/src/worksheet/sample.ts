@@ -10,7 +10,7 @@ export function hash32(text: string): number {
 }
 
 /** Uniform numbers in (0, 1), seeded. */
-function uniformSource(seed: number): () => number {
+export function uniformSource(seed: number): () => number {
   const rng = xoroshiro128plus(seed | 0);
   return () => ((rng.next() >>> 0) + 0.5) / 0x1_0000_0000;
 }
