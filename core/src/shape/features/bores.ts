@@ -1,5 +1,6 @@
-import { next, twins } from '../half-edges';
+import { bvhOf } from '../bvh';
 import { facets } from '../facets';
+import { next, twins } from '../half-edges';
 import type { Mesh } from '../mesh';
 import { crossOf, dot, type Vec3 } from '../turn';
 import { type Round, surfacesOf } from './surfaces';
@@ -66,6 +67,9 @@ const COAXIAL = 0.06;
 /** A groove or cross hole parts a bore by no more than this share of its diameter. */
 const PARTED = 0.35;
 
+/** Share of a rim that has to agree. */
+const CLEAR = 0.75;
+
 type End = 'open' | 'closed';
 interface Member {
   round: Round;
@@ -83,7 +87,7 @@ export function boresOf(mesh: Mesh): Bore[] {
   const { rounds } = surfacesOf(mesh);
   const inside = rounds.filter((r) => r.concave);
   const whole = wholeRounds(inside);
-  const bores = stacks(whole).flatMap((rs) => {
+  const bores = stacks(mesh, whole).flatMap((rs) => {
     const bore = readStack(mesh, rs);
     return bore ? [bore] : [];
   });
@@ -119,7 +123,7 @@ const isSameWall = (a: Round, b: Round): boolean =>
   isCoaxial(a, b) && Math.abs(a.radius_mm / b.radius_mm - 1) < 0.02 && Math.abs(besideAxis(a, b.point).along) < (a.length_mm + b.length_mm) / 4;
 
 /** What lies on one axis and hangs together. */
-function stacks(whole: readonly Round[]): Round[][] {
+function stacks(mesh: Mesh, whole: readonly Round[]): Round[][] {
   const groups: Round[][] = [];
   const left = new Set([...whole].sort((a, b) => b.area_mm2 - a.area_mm2));
   for (const seed of left) {
@@ -139,7 +143,9 @@ function stacks(whole: readonly Round[]): Round[][] {
       const last = group[group.length - 1];
       const alike = last && Math.abs(last.r.radius_mm / m.r.radius_mm - 1) < 0.03;
       const allowed = last ? (alike ? PARTED * 2 : 0.12) * Math.min(last.r.radius_mm, m.r.radius_mm) + 0.02 : Infinity;
-      if (group.length && gap > allowed) {
+      // Two holes from both sides with a web between them are two.
+      const web = last && gap > 0.02 && (facingEnd(mesh, last.r, m.r.point) === 'closed' || facingEnd(mesh, m.r, last.r.point) === 'closed');
+      if (group.length && (gap > allowed || web)) {
         groups.push(group.map((x) => x.r));
         group = [];
         reach = -Infinity;
@@ -152,16 +158,19 @@ function stacks(whole: readonly Round[]): Round[][] {
   return groups;
 }
 
+/** How a round surface ends towards a place on its axis. */
+const facingEnd = (mesh: Mesh, r: Round, p: Vec3): End => endsOf(mesh, r)[besideAxis(r, p).along > 0 ? 'high' : 'low'];
+
 /**
  * What lies beyond each end of a round surface. An edge that bulges is where it opens, into the air or into something wider; a hollow
- * one is a floor, a step or a point. Where it goes on smoothly (a ball end) the way its neighbours turn decides.
+ * one is a floor, a step or a point. Where that is not clear (a ball end, which goes on smoothly) a ray along the axis decides.
  */
 function endsOf(mesh: Mesh, r: Round): Member['ends'] {
   const { vertices: v, indices } = mesh;
   const { normals } = facets(mesh);
   const twin = twins(mesh);
   const mine = new Set(r.triangles);
-  const closing = { low: 0, high: 0 }, opening = { low: 0, high: 0 };
+  const closing = { low: 0, high: 0 }, opening = { low: 0, high: 0 }, all = { low: 0, high: 0 };
   const at = (i: number): Vec3 => [v[i * 3], v[i * 3 + 1], v[i * 3 + 2]];
   const normal = (t: number): Vec3 => [normals[t * 3], normals[t * 3 + 1], normals[t * 3 + 2]];
   for (const t of r.triangles) {
@@ -179,14 +188,17 @@ function endsOf(mesh: Mesh, r: Round): Member['ends'] {
       const n = normal(t), m = normal(o);
       const bend = dot(crossOf(n, m), edge) / (length || 1);
       const where = along > 0 ? 'high' : 'low';
-      const radial = mid.map((x, k) => x - r.point[k] - along * r.axis[k]) as Vec3;
-      const far = at(indices[g % 3 === 0 ? g + 2 : g - 1]);
-      const away = dot([far[0] - mid[0], far[1] - mid[1], far[2] - mid[2]], radial);
-      const shuts = Math.abs(bend) > 0.05 ? bend < 0 : away < 0;
-      (shuts ? closing : opening)[where] += length;
+      if (Math.abs(bend) > 0.05) (bend < 0 ? closing : opening)[where] += length;
+      all[where] += length;
     }
   }
-  const end = (where: 'low' | 'high'): End => (closing[where] > opening[where] ? 'closed' : 'open');
+  const end = (where: 'low' | 'high'): End => {
+    if (opening[where] > CLEAR * all[where]) return 'open';
+    if (closing[where] > CLEAR * all[where]) return 'closed';
+    const way = r.axis.map((a) => (where === 'high' ? a : -a)) as Vec3;
+    const from = r.point.map((p, k) => p + (way[k] * r.length_mm) / 2) as Vec3;
+    return bvhOf(mesh).ray(...from, ...way, 1.4 * r.radius_mm).triangle >= 0 ? 'closed' : 'open';
+  };
   const point = (s: number): boolean => radiusAt(r, s) < 0.1 * (r.radius_mm + (Math.abs(r.taper) * r.length_mm) / 2);
   return {
     low: point(-r.length_mm / 2) ? 'closed' : end('low'),
@@ -216,6 +228,8 @@ function readStack(mesh: Mesh, rounds: readonly Round[]): Bore | undefined {
   const isOpen = (end: 'low' | 'high'): boolean => members.filter((m) => Math.abs(m[end] - (end === 'low' ? bottom : top)) < near).every((m) => m.ends[end] === 'open');
   const open = { low: isOpen('low'), high: isOpen('high') };
   if (!open.low && !open.high) return undefined;
+  // A bowl is a row of cones.
+  if (members.length > 2 && members.every((m) => m.round.taper !== 0)) return undefined;
   const through = open.low && open.high;
   const lowR = members[0].lowR, highR = members[members.length - 1].highR;
   const mouthHigh = through ? highR >= lowR * 0.999 : open.high;
@@ -244,10 +258,26 @@ const isCylinder = ({ diameter_mm: [a, b] }: BorePiece): boolean => Math.abs(a -
 const halfAngle = ({ diameter_mm: [a, b], from_mm, to_mm }: BorePiece): number => Math.abs(a - b) / 2 / Math.max(1e-9, to_mm - from_mm);
 const degrees = (tangent: number): number => (2 * Math.atan(tangent) * 180) / Math.PI;
 
+/** The cylinders of a bore from its mouth inwards. A groove, wider than what it parts, makes no step. */
+export function stepsOf(pieces: readonly BorePiece[]): BorePiece[] {
+  const cylinders = pieces.filter(isCylinder);
+  const width = (c: BorePiece | undefined): number => c?.diameter_mm[0] ?? Infinity;
+  const out: BorePiece[] = [];
+  cylinders.forEach((c, i) => {
+    if (width(cylinders[i - 1]) < width(c) && width(cylinders[i + 1]) < width(c)) return;
+    const last = out[out.length - 1];
+    if (last && Math.abs(width(last) / width(c) - 1) < 0.02) out[out.length - 1] = { ...last, to_mm: c.to_mm };
+    else out.push(c);
+  });
+  return out;
+}
+
 /** What a row of pieces from the mouth inwards is called. */
 function kindOf(pieces: readonly BorePiece[], through: boolean): Pick<Bore, 'kind' | 'diameter_mm' | 'depth_mm' | 'counterbore' | 'countersink' | 'angle_deg' | 'point_deg'> {
   const last = pieces[pieces.length - 1];
-  const point = !through && pieces.length > 1 && !isCylinder(last) && last.diameter_mm[1] < 0.1 * last.diameter_mm[0] ? last : undefined;
+  const before = pieces[pieces.length - 2];
+  // A ball end is a row of cones; a drill's point is one.
+  const point = !through && before && isCylinder(before) && !isCylinder(last) && last.diameter_mm[1] < 0.1 * last.diameter_mm[0] ? last : undefined;
   const body = point ? pieces.slice(0, -1) : [...pieces];
   const depth_mm = Math.max(...body.map((p) => p.to_mm));
   const point_deg = point && degrees(halfAngle(point));
@@ -264,11 +294,7 @@ function kindOf(pieces: readonly BorePiece[], through: boolean): Pick<Bore, 'kin
   const drill = through ? cylinders.reduce((a, b) => (b.diameter_mm[0] < a.diameter_mm[0] * 0.999 ? b : a)) : cylinders[cylinders.length - 1];
   const diameter_mm = drill.diameter_mm[0];
   const base = { diameter_mm, depth_mm, point_deg };
-  // A groove inside is wider than what it parts; it makes no step.
-  const steps = cylinders.filter((c, i) =>
-    c === drill || !(i > 0 && i < cylinders.length - 1 && cylinders[i - 1].diameter_mm[0] < c.diameter_mm[0] && cylinders[i + 1].diameter_mm[0] < c.diameter_mm[0])
-  );
-  const widths = steps.filter((c, i) => i === 0 || Math.abs(c.diameter_mm[0] / steps[i - 1].diameter_mm[0] - 1) > 0.02);
+  const widths = stepsOf(body);
   const sink = body.find((p) => !isCylinder(p) && p.from_mm < 0.05 * diameter_mm && halfAngle(p) >= STEEP && p.diameter_mm[0] > BROKEN_EDGE * p.diameter_mm[1]);
   if (widths.length > 2) return { ...base, kind: 'stepped' };
   if (widths.length === 2) {

@@ -54,8 +54,16 @@ const OFF = 0.03;
 /** Strips looked at on the way round before an axis is fitted. */
 const CHAIN = 64;
 const CHAIN_TURN = (120 * Math.PI) / 180;
-/** Work done for each flat before a shape with bends everywhere is given up. */
-const EFFORT = 60;
+/** Corners and strips looked at, at least and for each flat, before a shape with bends everywhere is given up. */
+const EFFORT = { least: 2e7, each: 30 };
+/** On a free-form surface a flat bends gently to all sides; a strip of a round one does so only where it is this much longer than wide. */
+const SLENDER = 3;
+/** A bend to all sides is that of a free-form surface up to this; a countersink meets hole and face at 45°. */
+const FREE_BEND = Math.cos((30 * Math.PI) / 180);
+/** What covers less of the turn than this has to lie on its cylinder closely. */
+const PARTIAL = 100;
+/** Corners that an axis is fitted to: from a chain of strips, and from all that joined it. */
+const CORNERS = [180, 1500] as const;
 
 const known = new WeakMap<Mesh, Surfaces>();
 
@@ -182,16 +190,23 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     return d < LEAST_BEND && d > MOST_BEND;
   };
 
+  // Bends to all sides: 1 no, 2 yes; 0 not yet looked at.
+  const everywhere = new Uint8Array(flats.length);
+  const mayBeStrip = (f: number): boolean => {
+    everywhere[f] ||= bendsEverywhere(f) ? 2 : 1;
+    return everywhere[f] === 1;
+  };
+
   for (let h = 0; h < twin.length; h++) {
     if (twin[h] < 0 || vain[h]) continue;
     const f = flatOf[(h / 3) | 0], g = across(h);
-    if (f === g || flats[f].round >= 0 || flats[g].round >= 0 || !isGentle(f, g)) continue;
+    if (f === g || flats[f].round >= 0 || flats[g].round >= 0 || !isGentle(f, g) || !mayBeStrip(f) || !mayBeStrip(g)) continue;
     const found = tryFrom(h, f);
     if (found) {
       for (const i of found.strips) flats[i].round = rounds.length;
       rounds.push(found.round);
     }
-    if (effort > EFFORT * flats.length + 100_000) break;
+    if (effort > EFFORT.least + EFFORT.each * flats.length) break;
   }
   return rounds;
 
@@ -199,7 +214,7 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     const passed: number[] = [h];
     const forth = walk(h, passed), back = walk(twin[h], passed);
     let chain = [...back.reverse(), ...forth];
-    effort += chain.length;
+    effort += 8 * chain.length;
     const concave = isConcave(h, f);
     // What a round surface runs out into smoothly is wider than its strips.
     const widths = chain.map(widthOf);
@@ -210,11 +225,21 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     return grown;
   }
 
-  /** Width of a strip across its bends is its area over its longest rim. */
-  function widthOf(f: number): number {
+  /** Longest side over which a flat bends gently, mm. */
+  function longSide(f: number): number {
     let most = 0;
     for (let i = start[f]; i < start[f + 1]; i++) if (isGentle(f, across(edge[i]))) most = Math.max(most, Math.hypot(...along(edge[i])));
-    return flats[f].area_mm2 / (most || 1);
+    return most;
+  }
+
+  /** Width of a strip across its bends is its area over its longest side. */
+  function widthOf(f: number): number {
+    return flats[f].area_mm2 / (longSide(f) || 1);
+  }
+
+  function bendsEverywhere(f: number): boolean {
+    for (let i = start[f]; i < start[f + 1]; i++) if (dot(flats[f].normal, flats[across(edge[i])].normal) < FREE_BEND) return false;
+    return longSide(f) ** 2 < SLENDER * flats[f].area_mm2;
   }
 
   function isConcave(h: number, f: number): boolean {
@@ -236,7 +261,7 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
       let best = 0.7, way = -1;
       for (let i = start[to]; i < start[to + 1]; i++) {
         const g = across(edge[i]);
-        if (seen.has(g) || flats[g].round >= 0 || !isGentle(to, g) || isConcave(edge[i], to) !== concave) continue;
+        if (seen.has(g) || flats[g].round >= 0 || !isGentle(to, g) || !mayBeStrip(g) || isConcave(edge[i], to) !== concave) continue;
         const like = dot(bend, unit(crossOf(flats[to].normal, flats[g].normal)));
         if (like > best) {
           best = like;
@@ -253,13 +278,13 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
   }
 
   function grow(chain: readonly number[], concave: boolean): { round: Round; strips: number[] } | undefined {
-    let cone = fit(chain, concave);
+    let cone = fit(chain, concave, CORNERS[0]);
     let strips: number[] = [];
     // Once from the chain, once more from all that joined it.
     for (let pass = 0; cone && pass < 2; pass++) {
       strips = gather(cone, chain);
       if (strips.length < 3) return undefined;
-      const better = fit(strips, concave);
+      const better = fit(strips, concave, CORNERS[1]);
       if (pass === 0) cone = better ?? cone;
       else if (!better) return undefined;
     }
@@ -301,7 +326,21 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     return off < Math.max(0.012 * r, 0.003 * radius, 0.003) && off > -Math.max(0.035 * r, 0.01 * radius, 0.003);
   }
 
-  function fit(strips: readonly number[], concave: boolean): Cone | undefined {
+  /** Nearly all corners within 0.4 % of the radius: as they are where nothing was cut across. */
+  function isClose({ axis, at, radius, taper }: Cone, triangles: readonly number[]): boolean {
+    let off = 0;
+    for (const t of triangles) {
+      for (let e = 0; e < 3; e++) {
+        const p = corner(t * 3 + e);
+        const d: Vec3 = [p[0] - at[0], p[1] - at[1], p[2] - at[2]];
+        const s = dot(d, axis);
+        if (Math.abs(Math.sqrt(Math.max(0, dot(d, d) - s * s)) - radius - taper * s) > Math.max(0.004 * radius, 0.003)) off++;
+      }
+    }
+    return off < 0.1 * 3 * triangles.length;
+  }
+
+  function fit(strips: readonly number[], concave: boolean, most: number): Cone | undefined {
     const ns = strips.map((f) => flats[f].normal);
     const mean: Vec3 = [0, 1, 2].map((k) => ns.reduce((s, n) => s + n[k], 0) / ns.length) as Vec3;
     let least = 1;
@@ -314,9 +353,10 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     // A surface whose normals lean along the axis narrows that way when it looks outwards, and widens when it looks inwards.
     const k = (concave ? 1 : -1) * (lean / Math.sqrt(1 - lean * lean));
     const points: Vec3[] = [];
-    const step = Math.max(1, Math.floor(strips.reduce((s, f) => s + flats[f].triangles.length, 0) / 600));
+    const step = Math.max(1, Math.floor((3 * strips.reduce((s, f) => s + flats[f].triangles.length, 0)) / most));
     let n = 0;
     for (const f of strips) for (const t of flats[f].triangles) if (n++ % step === 0) for (let e = 0; e < 3; e++) points.push(corner(t * 3 + e));
+    effort += 6 * points.length;
     const round = circleOrCone(points, axis, k);
     if (!round || !(round.radius > 0.02)) return undefined;
     const cone: Cone = { axis, lean, concave, at: round.at, radius: round.radius, taper: round.taper };
@@ -356,6 +396,8 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     const length_mm = high - low, mid = (low + high) / 2;
     const radius_mm = cone.radius + cone.taper * mid;
     const slant = length_mm * Math.hypot(1, cone.taper);
+    // Three triangles lie on some cylinder or other.
+    if (turn_deg < PARTIAL && (strips.length < 4 || !isClose(cone, triangles))) return undefined;
     if (!(length_mm > 1e-3) || turn_deg < 12 || area < 0.3 * (turn_deg / 180) * Math.PI * Math.max(radius_mm, 0.01) * slant) return undefined;
     let x = 0, y = 0;
     for (let i = 0; i < 720; i++) {
