@@ -1,4 +1,5 @@
 import { benchCase } from './case';
+import { benchFeatures } from './features';
 import { benchLoad } from './load';
 import { benchOrient } from './orient';
 import { benchMechanics } from './mechanics';
@@ -18,6 +19,7 @@ const ALL: Readonly<Record<string, () => void | Promise<void>>> = {
   slice: benchSlice,
   rays: benchRays,
   orient: benchOrient,
+  features: benchFeatures,
   screen: benchScreen,
   case: benchCase,
   server: benchServer,

@@ -55,6 +55,24 @@ describe('cuadro measure', () => {
   });
 });
 
+describe('cuadro features', () => {
+  it('names what a plate is made from, its holes with their pattern, its clampings and how it is cut', () => {
+    const plate = drilledPlate(120, 80, 10, [[9, 20, 20], [9, 100, 20], [9, 20, 60], [9, 100, 60], [30, 60, 40]]);
+    const { status, out } = cuadro('features', file('plate.stl', writeStl([...plate.vertices], [...plate.indices])), '--json');
+    expect(status).toBe(0);
+    const f = JSON.parse(out);
+    expect(f.bodies).toEqual([{
+      volume_mm3: expect.closeTo(96_000 - 10 * Math.PI * (4 * 4.5 ** 2 + 15 ** 2), -3),
+      box_mm: [120, 80, 10].map((x) => expect.closeTo(x, 3)),
+      kind: 'plate',
+    }]);
+    expect(f.holes.map((h: { kind: string; diameter_mm: number; count_in_pattern?: number }) => [h.kind, Math.round(h.diameter_mm), h.count_in_pattern]))
+      .toEqual([['through', 30, undefined], ...Array.from({ length: 4 }, () => ['through', 9, 4])]);
+    expect(f.setups).toEqual({ three_axis: 2, four_axis: 1, five_axis: 2, unreachable: [] });
+    expect(f.cut_plan).toEqual({ thickness_mm: expect.closeTo(10, 3), length_mm: expect.closeTo(400 + Math.PI * (36 + 30), -0.5), pierces: 6, then: [] });
+  });
+});
+
 describe('cuadro slice', () => {
   it('gives area and perimeter of every layer: a box of 8 × 6 × 2 at 0.5', () => {
     const v = [0, 2].flatMap((z) => [0, 6].flatMap((y) => [0, 8].flatMap((x) => [x, y, z])));

@@ -1,6 +1,7 @@
 import { Fault } from './command';
 import { align } from './commands/align';
 import { decide } from './commands/decide';
+import { features } from './commands/features';
 import { holes } from './commands/holes';
 import { jaws } from './commands/jaws';
 import { life } from './commands/life';
@@ -16,7 +17,7 @@ import { screen } from './commands/screen';
 import { slice } from './commands/slice';
 import { thickness } from './commands/thickness';
 
-const COMMANDS = [measure, orient, slice, reach, holes, thickness, jaws, make, screen, plan, decide, payback, life, align, pack, mechanics];
+const COMMANDS = [measure, orient, slice, reach, holes, features, thickness, jaws, make, screen, plan, decide, payback, life, align, pack, mechanics];
 
 async function main([name, ...args]: string[]): Promise<void> {
   const command = COMMANDS.find((c) => c.name === name);

@@ -73,14 +73,20 @@ const AXES: readonly Axis[] = ['x', 'y', 'z'];
 const PLATE_MM = 30;
 
 /**
- * The form as measured where there is a mesh (constant section along the short side: plate or block; stock with little
- * but round holes taken off: block), else as the user says.
+ * The form as measured where there is a mesh: what the part's features make it (plate, also one that is drilled, countersunk or milled after it
+ * was cut; turned), constant section along the short side (plate or block), stock with little but round holes taken off (block); else as
+ * the user says.
  */
 export function formOf(doc: CaseDoc, printed: boolean): Form {
   const shape = shapeFor(doc, printed);
   if (!shape) return doc.form;
   const { prismatic, box_mm } = shape.measure;
   const short = Math.min(...box_mm);
+  const seen = shape.study?.body.features.bodies;
+  if (seen?.length === 1 && seen[0].count === 1) {
+    if (seen[0].kind === 'plate') return 'flat';
+    if (seen[0].kind === 'turned') return 'turned';
+  }
   if (shape.study?.body.block && short > PLATE_MM) return 'block';
   if (prismatic !== null && box_mm[AXES.indexOf(prismatic)] <= short * 1.0001) return short <= PLATE_MM ? 'flat' : 'block';
   // Round work has two equal sides; what was called a plate and turns out not to be one counts as shaped.

@@ -1,3 +1,4 @@
+import type { AfterCut } from '../shape/features/features';
 import { familyOf } from '../need/families';
 import type { Family } from '../need/family';
 import type { Measure } from '../shape/measure';
@@ -151,7 +152,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
     turned: { low: 2, likely: 2, high: 3 },
     shaped: { low: 3, likely: 4, high: 6 },
   };
-  const setups = shape?.study?.body.reach.directions.length;
+  const setups = shape?.study?.body.features.setUps.three_axis;
   const out: Entry[] = [
     setups
       ? {
@@ -164,7 +165,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
         whole: true,
         source: {
           kind: 'measured',
-          text: `Least number of box directions from which the cutter sees the surface of ${shape!.fileName}; its girth and length may ask for one more.`,
+          text: `Clampings on three axes that the holes, pockets and faces of ${shape!.fileName} ask for; one more where the cutter is too thick or too short.`,
         },
         key: 'stock.setups',
       }
@@ -190,18 +191,39 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
   });
   const holes = holeCount(shape);
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
-  if (shape?.study?.body.cut)
+  const cut = shape?.study?.body.features.cut;
+  if (cut) {
     out.push({
       name: 'pierces',
       label: 'Pierces',
       unit: '',
-      ...exactly(shape.study.body.cut.pierces),
+      ...exactly(cut.pierces),
       whole: true,
       source: { kind: 'measured', text: `Outline and cut-outs of ${shape.fileName}.` },
       key: 'stock.pierces',
     });
+    const minutes = cut.then.reduce((sum, t) => sum + AFTER_CUT_MIN[t.do] * t.count, 0);
+    out.push({
+      name: 'after_h',
+      label: 'Holes, steps and edges after cutting',
+      unit: 'h',
+      low: (0.6 * minutes) / 60,
+      likely: minutes / 60,
+      high: (1.8 * minutes) / 60,
+      source: {
+        kind: 'measured',
+        text: cut.then.length
+          ? `On ${shape.fileName}: ${cut.then.map((t) => t.text).join('; ')}. Minutes each by practice.`
+          : `Nothing on ${shape.fileName} stops half way.`,
+      },
+      key: 'stock.after_h',
+    });
+  }
   return out;
 }
+
+/** Minutes of one operation on a plate that has been cut, marking out and clamping counted. */
+const AFTER_CUT_MIN: Record<AfterCut['do'], number> = { drill: 2.5, counterbore: 3, countersink: 1.5, taper: 6, mill: 25, chamfer: 8 };
 
 function holeCount(shape: ShapeRef | undefined): { count: number; source: Source } | undefined {
   if (shape?.holes) return { count: shape.holes.length, source: { kind: 'you', text: 'The hole table on the Shape step, as you corrected it.' } };

@@ -1,3 +1,5 @@
+import { BODY_KINDS } from '../shape/features/body-kind';
+import { BORE_KINDS } from '../shape/features/bores';
 import * as yup from 'yup';
 import { DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
 import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
@@ -54,6 +56,34 @@ const list = (of: yup.Schema, most: number): yup.Schema => yup.array().of(of).ma
 
 const holeSchema = yup.object({ diameter_mm: bounded('Diameter', 0.01, 20_000), depth_mm: bounded('Depth', 0, 20_000), through: yup.boolean().required() });
 
+const featureSchema = yup
+  .object({
+    bodies: list(
+      yup.object({
+        kind: yup.string().oneOf(Object.keys(BODY_KINDS)).required(),
+        volume_mm3: amount('Body'),
+        box_mm: vec3Schema('Body', 30_000),
+        count: bounded('Bodies', 1, 1e6),
+      }),
+      40,
+    ),
+    bores: list(holeSchema.shape({ kind: yup.string().oneOf(Object.keys(BORE_KINDS)).required() }), 120),
+    pockets: list(yup.object({ depth_mm: length('Pocket'), floor_mm2: amount('Floor'), walled: bounded('Walls', 0, 1) }), 60),
+    setUps: yup.object({
+      three_axis: bounded('Set-ups', 0, 1000),
+      four_axis: bounded('Set-ups', 0, 1000),
+      five_axis: bounded('Set-ups', 0, 1000),
+      unreachable: list(yup.object({ why: yup.string().max(200).required(), area_mm2: amount('Unreachable') }), 100),
+    }).required(),
+    cut: yup.object({
+      length_mm: amount('Cut'),
+      pierces: bounded('Pierces', 0, 1e6),
+      thickness_mm: length('Thickness'),
+      then: list(yup.object({ do: yup.string().required(), count: bounded('Times', 1, 1e5), text: yup.string().max(200).required() }), 100),
+    }).nullable().defined(),
+  })
+  .required();
+
 /** What the analyses found: checked for kind and size, because estimates are made of it. */
 const studySchema = yup
   .object({
@@ -78,7 +108,7 @@ const studySchema = yup
           unreachable_mm2: amount('Unreachable'),
           hidden_mm2: amount('Unreachable'),
         }).required(),
-        cut: yup.object({ length_mm: amount('Cut'), pierces: bounded('Pierces', 0, 1e6), thickness_mm: length('Thickness') }).nullable().defined(),
+        features: featureSchema,
         block: yup.boolean().required(),
       })
       .required(),

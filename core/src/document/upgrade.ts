@@ -1,3 +1,4 @@
+import { STUDY_VERSION } from '../shape/study';
 import { EMPTY_TODAY } from '../case/today';
 import { type CaseDoc, DOC_VERSION } from '../case/types';
 
@@ -27,5 +28,12 @@ export function upgrade(stored: unknown): CaseDoc {
   let version = doc['version'] === undefined ? 1 : Number(doc['version']);
   if (!Number.isInteger(version) || version < 1 || version > DOC_VERSION) throw new DocumentVersionError(doc['version']);
   for (; version < DOC_VERSION; version++) doc = STEPS[version](doc);
-  return doc as unknown as CaseDoc;
+  return withoutOldStudies(doc as unknown as CaseDoc);
+}
+
+/** What an earlier version of the analyses found is measured anew. */
+function withoutOldStudies(doc: CaseDoc): CaseDoc {
+  const old = Object.entries(doc.shapes ?? {}).filter(([, s]) => s?.study && s.study.version !== STUDY_VERSION);
+  if (!old.length) return doc;
+  return { ...doc, shapes: { ...doc.shapes, ...Object.fromEntries(old.map(([way, s]) => [way, { ...s, study: undefined }])) } };
 }

@@ -37,7 +37,7 @@ describe('the study of a body', () => {
   const bodyOf = (m: ReturnType<typeof box>) => studyBody(m, measure(m)).body;
   it('of a plate with cut-outs: length of cut and pierces, closed form', () => {
     const plate = prism(rectangle(100, 60), [rectangle(20, 10, 10, 10), rectangle(30, 5, 50, 40)], 0, 6);
-    const { cut } = bodyOf(plate);
+    const { cut } = bodyOf(plate).features;
     expect(cut!.pierces).toBe(3);
     expect(cut!.length_mm).toBeCloseTo(320 + 60 + 70, 2);
     expect(cut!.thickness_mm).toBeCloseTo(6, 5);

@@ -1,19 +1,20 @@
+import { type FeatureStudy, studyFeatures } from './features/study';
 import { freeForm_mm2 } from './free-form';
 import { findHoles, type Hole } from './holes';
 import { inertia, type Inertia } from './inertia';
-import type { Axis, Measure } from './measure';
+import type { Measure } from './measure';
 import type { Mesh } from './mesh';
 import { orientedBox, smallestRectangle, type OrientedBox } from './oriented-box';
 import { reach, type Reach } from './reach';
 import { type BodySections, studySections } from './sections';
-import { contoursAt, layerFaces, slice } from './slice';
+import { layerFaces, slice } from './slice';
 import { columns, coverage } from './support';
 import { thickness, type Thickness } from './thickness';
 import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 3;
+export const STUDY_VERSION = 4;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {
@@ -59,8 +60,8 @@ export interface BodyStudy {
   pieces: number;
   holes: Hole[];
   reach: Omit<Reach, 'spots'>;
-  /** For a plate of constant section: outline and cut-outs to be cut. */
-  cut: { length_mm: number; pierces: number; thickness_mm: number } | null;
+  /** What a machinist sees in it. */
+  features: FeatureStudy;
   /** Neither flat nor a round hole, mm². */
   freeForm_mm2: number;
   /** Little is taken off the stock and most of that is round holes: mill and drill it. */
@@ -153,7 +154,7 @@ export function studyBody(mesh: Mesh, measure: Measure, onStage: (stage: string)
   const { thin, narrow, ...walls } = thickness(mesh);
   onStage('Looking from every side for set-ups');
   const { spots, ...reached } = reach(mesh);
-  onStage('Finding holes');
+  onStage('Finding holes and pockets');
   const holes = findHoles(mesh).slice(0, MAX_HOLES);
   onStage('Finding the smallest box');
   const box = orientedBox(mesh);
@@ -169,27 +170,12 @@ export function studyBody(mesh: Mesh, measure: Measure, onStage: (stage: string)
       pieces,
       holes,
       reach: reached,
-      cut: measure.prismatic ? cutPlan(mesh, measure, measure.prismatic) : null,
+      features: studyFeatures(mesh),
       freeForm_mm2: freeForm_mm2(mesh, holes),
       block: isBlock(measure, box, holes),
     },
     marks: { thin, narrow, unreachable: spots },
   };
-}
-
-const AXES: readonly Axis[] = ['x', 'y', 'z'];
-
-/** Outline and cut-outs half way through a plate. */
-function cutPlan(mesh: Mesh, { box_mm, box_min_mm }: Measure, axis: Axis): BodyStudy['cut'] {
-  const a = AXES.indexOf(axis);
-  const up: Vec3 = [0, 0, 0];
-  up[a] = 1;
-  const contours = contoursAt(turned(mesh, up), box_min_mm[a] + box_mm[a] / 2);
-  let length = 0;
-  for (const c of contours) {
-    for (let i = 0, p = c.length - 2; i < c.length; p = i, i += 2) length += Math.hypot(c[i] - c[p], c[i + 1] - c[p + 1]);
-  }
-  return { length_mm: length, pierces: contours.length, thickness_mm: box_mm[a] };
 }
 
 /** Stock less part is at most 30 % of the stock, and at least 60 % of that is round holes. A plain block counts. */

@@ -206,6 +206,28 @@ function endsOf(mesh: Mesh, r: Round): Member['ends'] {
   };
 }
 
+/** Flat floors and steps that a bore's wall stands on. */
+function floorsOf(mesh: Mesh, r: Round): number[] {
+  const { flats, flatOf } = surfacesOf(mesh);
+  const twin = twins(mesh);
+  const floors = new Set<number>();
+  for (const t of r.triangles) {
+    for (let e = 0; e < 3; e++) {
+      const g = twin[t * 3 + e];
+      const f = g < 0 ? -1 : flatOf[(g / 3) | 0];
+      // A floor looks back into the bore: its normal has no part along the wall's, and the wall lies above it.
+      if (f >= 0 && flats[f].round < 0 && Math.abs(dot(flats[f].normal, r.axis)) > 0.99 && isAbove(mesh, t, flats[f].normal, (g / 3) | 0)) floors.add(f);
+    }
+  }
+  return [...floors].flatMap((f) => flats[f].triangles);
+}
+
+/** Does triangle t rise from the plane of o? */
+function isAbove({ vertices: v, indices }: Mesh, t: number, up: Vec3, o: number): boolean {
+  const height = (i: number): number => up[0] * v[indices[i] * 3] + up[1] * v[indices[i] * 3 + 1] + up[2] * v[indices[i] * 3 + 2];
+  return (height(t * 3) + height(t * 3 + 1) + height(t * 3 + 2)) / 3 > height(o * 3) + 1e-4;
+}
+
 function readStack(mesh: Mesh, rounds: readonly Round[]): Bore | undefined {
   const main = rounds.reduce((a, b) => (b.length_mm > a.length_mm ? b : a));
   const members = rounds.map((round): Member => {
@@ -225,7 +247,8 @@ function readStack(mesh: Mesh, rounds: readonly Round[]): Bore | undefined {
   }).sort((a, b) => a.low - b.low);
   const bottom = Math.min(...members.map((m) => m.low)), top = Math.max(...members.map((m) => m.high));
   const near = 0.05 * main.radius_mm + 0.02;
-  const isOpen = (end: 'low' | 'high'): boolean => members.filter((m) => Math.abs(m[end] - (end === 'low' ? bottom : top)) < near).every((m) => m.ends[end] === 'open');
+  const isOpen = (end: 'low' | 'high'): boolean =>
+    members.filter((m) => Math.abs(m[end] - (end === 'low' ? bottom : top)) < near).every((m) => m.ends[end] === 'open');
   const open = { low: isOpen('low'), high: isOpen('high') };
   if (!open.low && !open.high) return undefined;
   // A bowl is a row of cones.
@@ -250,7 +273,7 @@ function readStack(mesh: Mesh, rounds: readonly Round[]): Bore | undefined {
     mouth,
     pieces,
     ...(turn > 0 && gap > KEYWAY[0] && gap < KEYWAY[1] && { keyway_mm: 2 * main.radius_mm * Math.sin((gap / 2) * (Math.PI / 180)) }),
-    triangles: rounds.flatMap((r) => r.triangles),
+    triangles: rounds.flatMap((r) => [...r.triangles, ...floorsOf(mesh, r)]),
   };
 }
 
@@ -273,7 +296,10 @@ export function stepsOf(pieces: readonly BorePiece[]): BorePiece[] {
 }
 
 /** What a row of pieces from the mouth inwards is called. */
-function kindOf(pieces: readonly BorePiece[], through: boolean): Pick<Bore, 'kind' | 'diameter_mm' | 'depth_mm' | 'counterbore' | 'countersink' | 'angle_deg' | 'point_deg'> {
+function kindOf(
+  pieces: readonly BorePiece[],
+  through: boolean,
+): Pick<Bore, 'kind' | 'diameter_mm' | 'depth_mm' | 'counterbore' | 'countersink' | 'angle_deg' | 'point_deg'> {
   const last = pieces[pieces.length - 1];
   const before = pieces[pieces.length - 2];
   // A ball end is a row of cones; a drill's point is one.
@@ -348,7 +374,7 @@ function slots(mesh: Mesh, inside: readonly Round[]): Bore[] {
       mouth: [0, 1, 2].map((k) => (a.point[k] + best.point[k]) / 2 + (sign * a.axis[k] * depth_mm) / 2) as Vec3,
       pieces: [{ diameter_mm: [diameter_mm, diameter_mm], from_mm: 0, to_mm: depth_mm }],
       length_mm: gap + diameter_mm,
-      triangles: [...a.triangles, ...best.triangles],
+      triangles: [a, best].flatMap((r) => [...r.triangles, ...floorsOf(mesh, r)]),
     });
   }
   return out;

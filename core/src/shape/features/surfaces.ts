@@ -221,7 +221,7 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     const most = 2.2 * [...widths].sort((a, b) => a - b)[chain.length >> 1];
     chain = longestRun(chain, (_, i) => widths[i] <= most);
     const grown = chain.length >= 3 ? grow(chain, concave) : undefined;
-    if (!grown) for (const e of passed) vain[e] = vain[twin[e]] = 1;
+    if (!grown) { for (const e of passed) vain[e] = vain[twin[e]] = 1; }
     return grown;
   }
 
@@ -355,7 +355,7 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     const points: Vec3[] = [];
     const step = Math.max(1, Math.floor((3 * strips.reduce((s, f) => s + flats[f].triangles.length, 0)) / most));
     let n = 0;
-    for (const f of strips) for (const t of flats[f].triangles) if (n++ % step === 0) for (let e = 0; e < 3; e++) points.push(corner(t * 3 + e));
+    for (const f of strips) for (const t of flats[f].triangles) if (n++ % step === 0) { for (let e = 0; e < 3; e++) points.push(corner(t * 3 + e)); }
     effort += 6 * points.length;
     const round = circleOrCone(points, axis, k);
     if (!round || !(round.radius > 0.02)) return undefined;
@@ -396,8 +396,8 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     const length_mm = high - low, mid = (low + high) / 2;
     const radius_mm = cone.radius + cone.taper * mid;
     const slant = length_mm * Math.hypot(1, cone.taper);
-    // Three triangles lie on some cylinder or other.
-    if (turn_deg < PARTIAL && (strips.length < 4 || !isClose(cone, triangles))) return undefined;
+    // Three triangles lie on some cylinder or other, and so does a wall between two broken edges.
+    if (strips.length < 4 || (turn_deg < PARTIAL && !isClose(cone, triangles))) return undefined;
     if (!(length_mm > 1e-3) || turn_deg < 12 || area < 0.3 * (turn_deg / 180) * Math.PI * Math.max(radius_mm, 0.01) * slant) return undefined;
     let x = 0, y = 0;
     for (let i = 0; i < 720; i++) {

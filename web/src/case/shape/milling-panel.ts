@@ -6,7 +6,7 @@ import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { QuantityField } from '../../shared/quantity-field';
 import { bounded } from '@cuadro/core/inputs/schema';
-import { areaText, directionWords, lengthText, type ShapeFact } from './shape-words';
+import { areaText, boreLines, featureFacts, lengthText, type ShapeFact } from './shape-words';
 
 const DIAMETER = bounded('Diameter', 0.01, 20_000);
 const DEPTH = bounded('Depth', 0, 20_000);
@@ -23,7 +23,21 @@ const DEPTH = bounded('Depth', 0, 20_000);
         <caption>For the cutter</caption>
         <tbody>@for (f of facts(); track f.label) { <tr><th scope="row"><button type="button" class="link" (click)="explain(f)">{{ f.label }}</button></th><td [class.warn]="f.warn">{{ f.text }}</td></tr> }</tbody>
       </table>
-      <h3>Holes</h3>
+      @if (kinds().length) {
+        <table class="sheet">
+          <caption>Holes by kind</caption>
+          <thead><tr><th scope="col">How many</th><th scope="col">Kind</th><th scope="col">Size</th><th scope="col">Pattern</th></tr></thead>
+          <tbody>@for (k of kinds(); track $index) { <tr><td>{{ k.count }}</td><th scope="row">{{ k.kind }}</th><td>{{ k.text }}</td><td>{{ k.pattern }}</td></tr> }</tbody>
+        </table>
+      }
+      @if (pockets().length) {
+        <table class="sheet">
+          <caption>Pockets and steps</caption>
+          <thead><tr><th scope="col">No.</th><th scope="col">Depth</th><th scope="col">Walls</th><th scope="col">Smallest inside corner</th><th scope="col">Floor</th></tr></thead>
+          <tbody>@for (p of pockets(); track $index) { <tr><th scope="row">P{{ $index + 1 }}</th><td>{{ p.depth }}</td><td>{{ p.walls }}</td><td [class.warn]="p.sharp">{{ p.corner }}</td><td>{{ p.floor }}</td></tr> }</tbody>
+        </table>
+      }
+      <h3>Holes one by one</h3>
       <p class="quiet hint">{{ corrected() ? 'As you corrected them.' : 'Round holes as found on the mesh. Correct a row and the table is yours.' }} @if (corrected()) { <button type="button" class="link" (click)="changed.emit(undefined)">back to what was found</button> }</p>
       <table class="sheet holes">
         <caption class="visually-hidden">Holes</caption>
@@ -66,24 +80,33 @@ export class MillingPanel {
           note: [h.opensInto ? `counterbore of ${h.opensInto}` : '', isDeep(h) ? 'deep for its width' : ''].filter(Boolean).join(', '),
         })),
   );
+  protected readonly kinds = computed(() => boreLines(this.ref().study!.body.features, this.settings.units()).slice(0, 24));
+  protected readonly pockets = computed(() => {
+    const system = this.settings.units();
+    return this.ref().study!.body.features.pockets.slice(0, 24).map((p) => ({
+      depth: lengthText(p.depth_mm, system),
+      walls: p.walled > 0.98 ? 'all round' : `${formatNumber(100 * p.walled, 2)} % of its outline`,
+      corner: p.corner_radius_mm === undefined
+        ? 'none'
+        : p.corner_radius_mm === 0
+        ? 'sharp'
+        : `${lengthText(p.corner_radius_mm, system)} radius, depth ${formatNumber(p.depth_mm / p.corner_radius_mm, 2)} times that`,
+      sharp: p.corner_radius_mm === 0,
+      floor: areaText(p.floor_mm2, system),
+    }));
+  });
   protected readonly facts = computed<ShapeFact[]>(() => {
     const s = this.ref();
     const system = this.settings.units();
-    const { reach, cut, block } = s.study!.body;
+    const { reach, features, block } = s.study!.body;
     const share = (x: number): string => (x < 1 ? 'none' : `${areaText(x, system)}, ${formatNumber((100 * x) / s.measure.area_mm2, 2)} % of the surface`);
     const deep = this.rows().filter(isDeep).length;
     return [
+      ...featureFacts(features, s.measure.area_mm2, system),
       {
-        label: 'Set-ups',
-        text: `${reach.directions.length}: from ${reach.directions.map((d) => directionWords(d.from)).join(', ')}`,
-        how: `Fewest of the six box directions that together see 98 % of what any of them sees, taken greedily. They cover ${
-          formatNumber(100 * reach.covered, 3)
-        } % of the surface. The cutter's girth and length are not considered, so it may take one more.`,
-      },
-      {
-        label: 'Not reached',
+        label: 'Not seen squarely',
         text: share(reach.unreachable_mm2),
-        how: 'Surface from which no box direction leads out, marked on the drawing by small squares. 12 000 rays spread by area.',
+        how: 'Surface from which none of the six directions of the file leads out, marked on the drawing by small squares. 12 000 rays spread by area.',
         warn: reach.unreachable_mm2 > 0.005 * s.measure.area_mm2,
       },
       {
@@ -98,17 +121,6 @@ export class MillingPanel {
         how: 'Drills run off and break there: expect scrap and rare skill, or ream, or let a bushing take their place.',
         warn: deep > 0,
       },
-      cut
-        ? {
-          label: 'As a plate',
-          text: `cut it: ${lengthText(cut.length_mm, system)} of cut, ${cut.pierces} pierces, ${lengthText(cut.thickness_mm, system)} thick`,
-          how: 'The section is constant along one axis: outline and cut-outs half way through.',
-        }
-        : {
-          label: 'As a plate',
-          text: 'no: its section changes along every axis',
-          how: 'Nearly all faces would have to be square or parallel to one axis, the square ones just the two ends.',
-        },
       ...(block
         ? [{
           label: 'As a block',

@@ -160,7 +160,7 @@ export class ShapeStep {
           kind: 'hole',
           point: stand(h.centre.map((c, k) => c + (h.axis[k] * h.depth_mm) / 2)),
           text: `${i + 1}`,
-        }));
+        })).concat((s.study?.body.features.pockets ?? []).slice(0, 12).map((p, i): Tag => ({ kind: 'hole', point: stand(p.floor), text: `P${i + 1}` })));
       case 'faces':
         return (s.marks ?? []).map((m, i): Tag => ({ kind: 'face', point: stand(m.point), text: `${DUTY[m.duty].letter}${i + 1}` }));
       default:

@@ -3,6 +3,9 @@ import { familyOf } from '@cuadro/core/need/families';
 import { weakestPlace } from '@cuadro/core/screen/load-path';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
+import { BODY_KINDS } from '@cuadro/core/shape/features/body-kind';
+import { BORE_KINDS } from '@cuadro/core/shape/features/bores';
+import type { FeatureStudy } from '@cuadro/core/shape/features/study';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 
 /** A figure of the shape with the way it was measured. */
@@ -36,6 +39,89 @@ export function directionWords(d: Vec3): string {
   const axis = d.findIndex((x) => Math.abs(x) > 0.9999);
   if (axis >= 0) return `${d[axis] > 0 ? '+' : '−'}${'xyz'[axis]}`;
   return d.map((x) => x.toFixed(2).replace('-', '−')).join(' ');
+}
+
+type StudiedBore = FeatureStudy['bores'][number];
+
+/** A line for all holes of one kind and size. */
+export interface BoreLine {
+  count: number;
+  kind: string;
+  text: string;
+  pattern: string;
+}
+
+/** "⌀6.6 mm, 40 mm deep; counterbore ⌀11 mm, 6 mm deep" */
+function boreText(b: StudiedBore, mm: (x: number) => string): string {
+  const angle = (deg: number): string => `${formatNumber(deg, 3)}°`;
+  return [
+    b.kind === 'slot' ? `${mm(b.diameter_mm)} wide, ${mm(b.length_mm!)} long` : `⌀${mm(b.diameter_mm)}`,
+    b.through ? `through ${mm(b.depth_mm)}` : `${mm(b.depth_mm)} deep`,
+    b.counterbore && `counterbore ⌀${mm(b.counterbore.diameter_mm)}, ${mm(b.counterbore.depth_mm)} deep`,
+    b.countersink && `countersink ⌀${mm(b.countersink.diameter_mm)}, ${angle(b.angle_deg!)}`,
+    b.kind === 'tapered' && `taper ${angle(b.angle_deg!)}`,
+    b.point_deg !== undefined && `point ${angle(b.point_deg)}`,
+    b.keyway_mm !== undefined && `keyway ${mm(b.keyway_mm)} wide`,
+  ].filter(Boolean).join('; ');
+}
+
+/** Holes by kind and size, with the pattern they stand in; the widest first. */
+export function boreLines({ bores }: FeatureStudy, system: UnitSystem): BoreLine[] {
+  const mm = (x: number): string => lengthText(x, system);
+  const lines = new Map<string, BoreLine>();
+  for (const b of bores) {
+    const text = boreText(b, mm);
+    const p = b.pattern;
+    const pattern = !p
+      ? ''
+      : p.kind === 'circle'
+      ? `${p.count} on a circle of ${mm(p.diameter_mm!)}`
+      : `${p.count} in a ${p.kind}, ${p.pitch_mm!.map(mm).join(' by ')} apart`;
+    const line = lines.get(b.kind + text);
+    if (line) line.count++;
+    else lines.set(b.kind + text, { count: 1, kind: BORE_KINDS[b.kind], text, pattern });
+  }
+  return [...lines.values()];
+}
+
+/** What the part is made from at a machine shop, and the clampings it asks for. */
+export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSystem): ShapeFact[] {
+  const mm = (x: number): string => lengthText(x, system);
+  const clampings = (n: number): string => `${n} ${n === 1 ? 'clamping' : 'clampings'}`;
+  const { three_axis, four_axis, five_axis, from, unreachable } = f.setUps;
+  return [
+    {
+      label: f.bodies.length === 1 && f.bodies[0].count === 1 ? 'Made' : 'Bodies',
+      text: f.bodies.map((b) =>
+        `${b.count > 1 ? `${b.count} × ` : ''}${BODY_KINDS[b.kind]}${f.bodies.length > 1 || b.count > 1 ? `, ${b.box_mm.map(mm).join(' × ')}` : ''}`
+      ).join('; '),
+      how:
+        'Plate: two faces a thickness apart (up to 30 mm, and half of its middle side), all else upright between them, or a hole, a pocket or a broken edge. Turned: 95 % of the surface goes round one axis, holes beside it not counted. Folded: 85 % of the faces lie one gauge, up to 8 mm, from the face behind them. Block: all faces square to its box, but for holes, pockets and broken edges. In any position of the part.',
+    },
+    {
+      label: 'Set-ups',
+      text: `three axes: ${clampings(three_axis)}, from ${from.map(directionWords).join(', ')}; four axes: ${four_axis}; five axes: ${five_axis}`,
+      how:
+        'Each hole, counterbore and pocket asks for a direction of its own (a plain through hole may be drilled from either end); 3 000 places on the rest of the surface are reached from a direction when they do not look away from it and nothing is in the way. Fewest directions that do 98.5 %, taken greedily. On four axes all directions square to the rotary axis are one clamping, on five all but from below.',
+    },
+    ...unreachable.map((u): ShapeFact => ({
+      label: 'No cutter leaves',
+      text: `${u.why}; ${areaText(u.area_mm2, system)}, ${formatNumber((100 * u.area_mm2) / area_mm2, 2)} % of the surface`,
+      how:
+        'Undercuts: what neither these directions nor 26 others reach. Sharp corners: upright edges between two walls of a pocket, taken as wide as a cutter of 0.5 mm radius leaves them. Deep corners: deeper than six cutter diameters.',
+      warn: true,
+    })),
+    f.cut
+      ? {
+        label: 'As a plate',
+        text: `cut it: ${mm(f.cut.length_mm)} of cut, ${f.cut.pierces} pierces, ${mm(f.cut.thickness_mm)} thick${
+          f.cut.then.length ? `; then ${f.cut.then.map((t) => t.text).join('; ')}` : ''
+        }`,
+        how:
+          'Outline and cut-outs at the height where they are fewest: what goes through is cut, the rest is done afterwards and priced with it, by minutes each.',
+      }
+      : { label: 'As a plate', text: 'no', how: 'Neither two faces a thickness apart with upright walls, nor that with holes, pockets and broken edges.' },
+  ];
 }
 
 /** All that has been measured on a mesh, in words; the text alternative of the drawing as well. */
@@ -82,8 +168,7 @@ export function shapeFacts(doc: CaseDoc, s: ShapeRef, printed: boolean, system: 
     {
       label: 'Form',
       text: FORM_WORDS[formOf(doc, printed)],
-      how:
-        'Plate: nearly all faces are square or parallel to one axis, the square ones are just the two ends (2 V ÷ extent), and it is at most 30 mm thick. Block: at most 30 % of the stock is taken off, and most of that is round holes.',
+      how: 'Plate and turned: as the Milling tab has it. Block: at most 30 % of the stock is taken off, and most of that is round holes.',
     },
     ...studyFacts(s, system),
     ...weakFact(doc, s, printed, system),

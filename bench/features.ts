@@ -1,0 +1,26 @@
+import { circle, prism, rectangle } from '@cuadro/core/make/solids';
+import { featuresOf } from '@cuadro/core/shape/features/features';
+import type { Mesh } from '@cuadro/core/shape/mesh';
+import { refined, sphere } from '@cuadro/core/shape/testing';
+import { report } from './measure';
+
+/** What a part of 200 000 triangles takes: one with forty holes, and one that bends everywhere and has nothing to be found. */
+export function benchFeatures(): void {
+  const plate = refined(prism(rectangle(240, 130), Array.from({ length: 40 }, (_, i) => circle(3 + (i % 5) / 2, 15 + 23 * (i % 10), 20 + 30 * Math.floor(i / 10), 96)), 0, 20), 2);
+  const bumpy = sphere(30, 448);
+  for (let i = 0; i < bumpy.vertices.length; i += 3) {
+    const [x, y, z] = bumpy.vertices.subarray(i, i + 3);
+    const f = 1 + 0.03 * Math.sin(x / 2) * Math.cos(y / 3) * Math.sin(z / 4);
+    for (let k = 0; k < 3; k++) bumpy.vertices[i + k] *= f;
+  }
+  for (const [what, mesh] of [['forty holes', plate], ['free form', bumpy]] as const) {
+    // Once to warm up; a copy, because figures are kept with the mesh.
+    featuresOf(copy(mesh));
+    const part = copy(mesh);
+    const start = performance.now();
+    const { bodies: [{ bores }] } = featuresOf(part);
+    report(`features of ${mesh.indices.length / 3} triangles, ${what} (${bores.length} found), against 2 s`, (performance.now() - start) / 1000, 2, 's', '1');
+  }
+}
+
+const copy = ({ vertices, indices }: Mesh): Mesh => ({ vertices: vertices.slice(), indices: indices.slice() });
