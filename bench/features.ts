@@ -6,7 +6,10 @@ import { report } from './measure';
 
 /** What a part of 200 000 triangles takes: one with forty holes, and one that bends everywhere and has nothing to be found. */
 export function benchFeatures(): void {
-  const plate = refined(prism(rectangle(240, 130), Array.from({ length: 40 }, (_, i) => circle(3 + (i % 5) / 2, 15 + 23 * (i % 10), 20 + 30 * Math.floor(i / 10), 96)), 0, 20), 2);
+  const plate = refined(
+    prism(rectangle(240, 130), Array.from({ length: 40 }, (_, i) => circle(3 + (i % 5) / 2, 15 + 23 * (i % 10), 20 + 30 * Math.floor(i / 10), 96)), 0, 20),
+    2,
+  );
   const bumpy = sphere(30, 448);
   for (let i = 0; i < bumpy.vertices.length; i += 3) {
     const [x, y, z] = bumpy.vertices.subarray(i, i + 3);

@@ -12,9 +12,16 @@ export interface OrientedBox {
 /**
  * A small box around the part in any direction: for each large face direction and an even spread, the smallest rectangle
  * around the shadow (rotating callipers on its hull, Toussaint 1983) times the extent. The least of these is polished by
- * small turns. Not proven smallest; never larger than the box along x, y and z.
+ * small turns. Not proven smallest; never larger than the box along x, y and z. Kept with the mesh.
  */
 export function orientedBox(mesh: Mesh): OrientedBox {
+  let out = known.get(mesh);
+  if (!out) known.set(mesh, out = smallestBox(mesh));
+  return out;
+}
+const known = new WeakMap<Mesh, OrientedBox>();
+
+function smallestBox(mesh: Mesh): OrientedBox {
   const points = extremes(mesh);
   let best = boxAlong(points, [0, 0, 1]);
   const tries: Vec3[] = [[1, 0, 0], [0, 1, 0], ...faceDirections(mesh, 24).map((f) => f.normal), ...fibonacciSphere(120)];
@@ -51,30 +58,60 @@ function extent(v: Float32Array, [x, y, z]: Vec3): number {
   return high - low;
 }
 
-/** Corners that lie furthest out in one of 1000 directions; the hull's corners for most parts, near them for round ones. */
+/**
+ * Corners that lie furthest out in one of 1000 directions; the hull's corners for most parts, near them for round ones. Corners are put in
+ * cells first: one whose box does not reach further than what has been found is passed over.
+ */
 function extremes({ vertices: v }: Mesh): Vec3[] {
-  const directions = [...fibonacciSphere(488), ...AXIS_CORNERS];
-  const low = new Float64Array(directions.length).fill(Infinity), high = new Float64Array(directions.length).fill(-Infinity);
-  const lowAt = new Uint32Array(directions.length), highAt = new Uint32Array(directions.length);
-  directions.forEach(([x, y, z], d) => {
-    let lo = Infinity, hi = -Infinity, la = 0, ha = 0;
-    for (let i = 0; i < v.length; i += 3) {
-      const s = x * v[i] + y * v[i + 1] + z * v[i + 2];
-      if (s < lo) {
-        lo = s;
-        la = i;
-      }
-      if (s > hi) {
-        hi = s;
-        ha = i;
+  const cells = inCells(v);
+  const furthest = (x: number, y: number, z: number): number => {
+    let best = -Infinity, at = 0;
+    for (const { low, high, corners } of cells) {
+      if (x * (x > 0 ? high : low)[0] + y * (y > 0 ? high : low)[1] + z * (z > 0 ? high : low)[2] <= best) continue;
+      for (const i of corners) {
+        const s = x * v[i] + y * v[i + 1] + z * v[i + 2];
+        if (s > best) {
+          best = s;
+          at = i;
+        }
       }
     }
-    low[d] = lo;
-    high[d] = hi;
-    lowAt[d] = la;
-    highAt[d] = ha;
-  });
-  return [...new Set([...lowAt, ...highAt])].map((i) => [v[i], v[i + 1], v[i + 2]]);
+    return at;
+  };
+  const found = new Set<number>();
+  for (const [x, y, z] of [...fibonacciSphere(488), ...AXIS_CORNERS]) found.add(furthest(x, y, z)).add(furthest(-x, -y, -z));
+  return [...found].map((i) => [v[i], v[i + 1], v[i + 2]]);
+}
+
+interface Cell {
+  low: number[];
+  high: number[];
+  /** Where their x stands. */
+  corners: number[];
+}
+
+/** Corners by cells of a grid, each with the box around its own; the outermost first. */
+function inCells(v: Float32Array): Cell[] {
+  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < v.length; i++) {
+    low[i % 3] = Math.min(low[i % 3], v[i]);
+    high[i % 3] = Math.max(high[i % 3], v[i]);
+  }
+  const side = Math.max(1, Math.min(24, Math.round(Math.cbrt(v.length / 60))));
+  const cell = (x: number, k: number): number => Math.min(side - 1, Math.floor(((x - low[k]) / (high[k] - low[k] || 1)) * side));
+  const cells = new Map<number, Cell>();
+  for (let i = 0; i < v.length; i += 3) {
+    const key = (cell(v[i], 0) * side + cell(v[i + 1], 1)) * side + cell(v[i + 2], 2);
+    let c = cells.get(key);
+    if (!c) cells.set(key, c = { low: [Infinity, Infinity, Infinity], high: [-Infinity, -Infinity, -Infinity], corners: [] });
+    c.corners.push(i);
+    for (let k = 0; k < 3; k++) {
+      c.low[k] = Math.min(c.low[k], v[i + k]);
+      c.high[k] = Math.max(c.high[k], v[i + k]);
+    }
+  }
+  const out = (c: Cell): number => c.low.reduce((s, l, k) => s + Math.abs((l + c.high[k]) / 2 - (low[k] + high[k]) / 2) / (high[k] - low[k] || 1), 0);
+  return [...cells.values()].sort((a, b) => out(b) - out(a));
 }
 
 const AXIS_CORNERS: readonly Vec3[] = [

@@ -113,12 +113,16 @@ function boxOf({ vertices: v, indices }: Mesh): Box {
   return [low, high];
 }
 
+/** Σ v0·(v1×v2)/6 about the first corner. */
 function volumeOf({ vertices: v, indices }: Mesh): number {
+  const o = indices[0] * 3;
+  const ox = v[o], oy = v[o + 1], oz = v[o + 2];
   let six = 0;
   for (let i = 0; i < indices.length; i += 3) {
-    const [a, b, c] = [indices[i] * 3, indices[i + 1] * 3, indices[i + 2] * 3];
-    const o = indices[0] * 3;
-    const [ax, ay, az, bx, by, bz, cx, cy, cz] = [a, b, c].flatMap((p) => [v[p] - v[o], v[p + 1] - v[o + 1], v[p + 2] - v[o + 2]]);
+    const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
+    const ax = v[a] - ox, ay = v[a + 1] - oy, az = v[a + 2] - oz;
+    const bx = v[b] - ox, by = v[b + 1] - oy, bz = v[b + 2] - oz;
+    const cx = v[c] - ox, cy = v[c + 1] - oy, cz = v[c + 2] - oz;
     six += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
   }
   return six / 6;

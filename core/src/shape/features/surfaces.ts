@@ -54,8 +54,8 @@ const OFF = 0.03;
 /** Strips looked at on the way round before an axis is fitted. */
 const CHAIN = 64;
 const CHAIN_TURN = (120 * Math.PI) / 180;
-/** Corners and strips looked at, at least and for each flat, before a shape with bends everywhere is given up. */
-const EFFORT = { least: 2e7, each: 30 };
+/** Corners and strips looked at in vain, at least and for each flat, before a shape with bends everywhere is given up. */
+const EFFORT = { least: 2e6, each: 12 };
 /** On a free-form surface a flat bends gently to all sides; a strip of a round one does so only where it is this much longer than wide. */
 const SLENDER = 3;
 /** A bend to all sides is that of a free-form surface up to this; a countersink meets hole and face at 45°. */
@@ -63,7 +63,7 @@ const FREE_BEND = Math.cos((30 * Math.PI) / 180);
 /** What covers less of the turn than this has to lie on its cylinder closely. */
 const PARTIAL = 100;
 /** Corners that an axis is fitted to: from a chain of strips, and from all that joined it. */
-const CORNERS = [180, 1500] as const;
+const CORNERS = [180, 600] as const;
 
 const known = new WeakMap<Mesh, Surfaces>();
 
@@ -190,6 +190,9 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     return d < LEAST_BEND && d > MOST_BEND;
   };
 
+  // Number of the last gathering that took it.
+  const gathered = new Uint32Array(flats.length);
+  let gathering = 0;
   // Bends to all sides: 1 no, 2 yes; 0 not yet looked at.
   const everywhere = new Uint8Array(flats.length);
   const mayBeStrip = (f: number): boolean => {
@@ -201,8 +204,10 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     if (twin[h] < 0 || vain[h]) continue;
     const f = flatOf[(h / 3) | 0], g = across(h);
     if (f === g || flats[f].round >= 0 || flats[g].round >= 0 || !isGentle(f, g) || !mayBeStrip(f) || !mayBeStrip(g)) continue;
+    const spent = effort;
     const found = tryFrom(h, f);
     if (found) {
+      effort = spent;
       for (const i of found.strips) flats[i].round = rounds.length;
       rounds.push(found.round);
     }
@@ -284,9 +289,7 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     for (let pass = 0; cone && pass < 2; pass++) {
       strips = gather(cone, chain);
       if (strips.length < 3) return undefined;
-      const better = fit(strips, concave, CORNERS[1]);
-      if (pass === 0) cone = better ?? cone;
-      else if (!better) return undefined;
+      cone = fit(strips, concave, CORNERS[1]);
     }
     const round = cone && describe(cone, strips);
     return round && { round, strips };
@@ -294,15 +297,15 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
 
   function gather(cone: Cone, chain: readonly number[]): number[] {
     const strips = chain.filter((f) => lies(cone, f));
-    const seen = new Set(strips);
+    gathering++;
+    for (const f of strips) gathered[f] = gathering;
     for (const f of strips) {
-      effort++;
+      effort += 20;
       for (let i = start[f]; i < start[f + 1]; i++) {
         const g = across(edge[i]);
-        if (seen.has(g) || flats[g].round >= 0) continue;
-        seen.add(g);
-        if (dot(flats[f].normal, flats[g].normal) > MOST_BEND && lies(cone, g)) strips.push(g);
-        else seen.delete(g);
+        if (gathered[g] === gathering || flats[g].round >= 0 || dot(flats[f].normal, flats[g].normal) <= MOST_BEND || !lies(cone, g)) continue;
+        gathered[g] = gathering;
+        strips.push(g);
       }
     }
     return strips;
