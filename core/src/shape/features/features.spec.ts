@@ -49,6 +49,14 @@ describe('what a body is made from', () => {
   });
 });
 
+describe('pockets of a turned part', () => {
+  it('are those that are milled: its shoulders are turned', () => {
+    const flange = (): Manifold => c.turned([[10, 0], [50, 0], [50, 12], [25, 12], [25, 40], [10, 40]]);
+    expect(seen(flange()).bodies[0].pockets).toEqual([]);
+    expect(seen(flange().subtract(c.pocket(12, 8, 2, 20).translate([38, 0, 8]))).bodies[0].pockets.map((p) => p.corner_radius_mm?.toFixed(1))).toEqual(['2.0']);
+  });
+});
+
 describe('holes in order', () => {
   it('on a pitch circle, in a row, in a grid, or in none', () => {
     const patterns = (holes: [number, number][]) => {

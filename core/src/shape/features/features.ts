@@ -61,8 +61,10 @@ export function featuresOf(mesh: Mesh): Features {
 
 function featuresOfBody({ mesh, volume_mm3 }: { mesh: Mesh; volume_mm3: number }): BodyFeatures {
   const bores = boresOf(mesh);
-  const pockets = pocketsOf(mesh, new Set(bores.flatMap((b) => b.triangles))).filter((p) => !isSlotFloor(p, bores));
-  const shape = bodyShape(mesh, bores, pockets);
+  const found = pocketsOf(mesh, new Set(bores.flatMap((b) => b.triangles))).filter((p) => !isSlotFloor(p, bores));
+  const shape = bodyShape(mesh, bores, found);
+  // The shoulders of a turned part are turned.
+  const pockets = shape.kind === 'turned' ? found.filter((p) => Math.abs(dot(p.axis, shape.axis!)) < 0.99 || p.corner_radius_mm !== undefined) : found;
   return {
     mesh,
     volume_mm3,
