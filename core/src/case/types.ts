@@ -71,6 +71,32 @@ export interface PlanDoc {
   geometry?: { key: string; result: unknown };
 }
 
+/** What was agreed on a condition of the verdict. */
+export interface Agreed {
+  /** Who sees to it. */
+  who: string;
+  /** By when, ISO date; empty where nobody said. */
+  by: string;
+  done: boolean;
+}
+
+/** Somebody decided otherwise than the rules. */
+export interface Overruled {
+  /** The way that is taken, as a pin or today's. */
+  way: string;
+  reason: string;
+  who: string;
+  /** ISO date. */
+  on: string;
+}
+
+/** What people settled about the verdict. */
+export interface Decision {
+  /** By the text of the condition. */
+  agreed?: Record<string, Agreed>;
+  overruled?: Overruled;
+}
+
 /** Raised when the form of a document changes; `upgrade` brings older ones up. */
 export const DOC_VERSION = 3;
 
@@ -117,6 +143,7 @@ export interface CaseDoc {
   overrides: Record<string, Record<string, LineOverride>>;
   /** Planners in use, by id. */
   plans?: Record<string, PlanDoc>;
+  decision?: Decision;
   /** Date from which lead times count, ISO. */
   start: string;
 }

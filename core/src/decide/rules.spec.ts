@@ -36,7 +36,7 @@ const CUT = { process: 'sheet-cut', material: 'al-6061' };
 function decide(
   change: Partial<CaseDoc>,
   prices: { print?: number; mill?: number; cut?: number },
-): { kind: VerdictKind; headline: string; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[] } {
+): { kind: VerdictKind; headline: string; letter?: string; reasons: string[]; rule: string; conditions: string[]; cautions: string[]; instead?: unknown } {
   const pins = [...(prices.print === undefined ? [] : [PRINT]), ...(prices.mill === undefined ? [] : [MILL]), ...(prices.cut === undefined ? [] : [CUT])];
   const overrides: CaseDoc['overrides'] = {};
   if (prices.print !== undefined) overrides['extrusion-fibre/pa6-cf'] = quote(prices.print);
@@ -50,6 +50,23 @@ describe('the verdict', () => {
   it('takes what is clearly cheaper', () => {
     expect(decide({}, { print: 100, mill: 400 })).toMatchObject({ kind: 'print', letter: 'A' });
     expect(decide({}, { print: 400, mill: 100 })).toMatchObject({ kind: 'machine', letter: 'B' });
+  });
+  it('stands as somebody decided otherwise, with the reason and what the rules say, and what that way asks for', () => {
+    const overruled = { way: 'cnc-mill/al-6061', reason: 'The customer audits printed tools.', who: 'Ada', on: '2026-11-20' };
+    const v = decide({ decision: { overruled } }, { print: 100, mill: 400 });
+    expect(v).toMatchObject({ kind: 'machine', letter: 'B', headline: 'Have it milled', instead: { kind: 'print', letter: 'A' } });
+    expect(v.reasons[0]).toBe('Ada decided so on 2026-11-20, against the rules: The customer audits printed tools.');
+    expect(v.reasons[1]).toMatch(/^By the rules: Print/);
+    // The cautions are those of milling, no more those of a hot nozzle.
+    expect(v.cautions.join()).not.toMatch(/nozzle/i);
+    // What the rules say as well is not overruled, nor is a way that is no longer there.
+    expect(decide({ decision: { overruled } }, { print: 400, mill: 100 }).instead).toBeUndefined();
+    const gone = decide({ decision: { overruled: { ...overruled, way: 'turning/s235' } } }, { print: 100, mill: 400 });
+    expect([gone.kind, gone.cautions[0]]).toEqual(['print', expect.stringContaining('no longer compared')]);
+  });
+  it('that refers away is overruled by nobody', () => {
+    const overruled = { way: 'cnc-mill/al-6061', reason: 'We always did it so.', who: 'Ada', on: '2026-11-20' };
+    expect(decide({ family: 'lifting-aid', decision: { overruled } }, { print: 100, mill: 400 }).kind).toBe('licensed');
   });
   it('keeps the tool of today where that is cheapest, and names it as it is', () => {
     const today = (cost: number, way: CaseDoc['today']['way'] = 'welded') => ({ ...EMPTY_TODAY, way, cost });

@@ -98,7 +98,7 @@ const HEADLINE: Readonly<Record<'cut' | 'hand' | 'machine', string>> = {
   machine: 'Have it machined',
 };
 /** The imperative for a way. */
-function headlineOf(ctx: VerdictContext, c: Contender): Pick<Found, 'kind' | 'headline'> {
+export function headlineOf(ctx: VerdictContext, c: Contender): Pick<Found, 'kind' | 'headline'> {
   const { option } = c;
   if (option.kind === 'today') return { kind: 'keep', headline: TODAY_WAYS[ctx.doc.today.way].keep };
   if (option.kind !== 'print')

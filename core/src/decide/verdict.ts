@@ -1,6 +1,6 @@
-import { RULES } from './rules';
+import { headlineOf, RULES } from './rules';
 import { list } from '../quantity/words';
-import type { CaseDoc, Letter } from '../case/types';
+import { type CaseDoc, type Letter, routeKey } from '../case/types';
 import type { RouteOption } from './options';
 import type { Family } from '../need/family';
 import type { RequirementId } from '../need/requirements';
@@ -62,6 +62,8 @@ export interface Verdict {
   cautions: string[];
   /** Route the verdict stands on. */
   letter?: Letter;
+  /** What the rules say, where somebody decided otherwise. */
+  instead?: Pick<Verdict, 'kind' | 'headline' | 'letter'>;
 }
 
 const FIBRE_DUST = 'Its dust holds fibres that irritate and, if carbon, conduct: sand and drill under extraction, with mask and gloves.';
@@ -80,24 +82,59 @@ function cautionsOf({ option, result: { route: { process, material } } }: Conten
 export const unsignable = ({ kind, reasons }: Verdict): string | undefined =>
   kind === 'licensed' ? `This verdict refers away, so that it is not signed here. ${reasons[0]}` : undefined;
 
-/** The first rule that applies decides; the last one always does. */
+const isWay = (c: Contender, way: string): boolean => routeKey(c.option) === way;
+
+/** The first rule that applies decides; the last one always does. Where somebody decided otherwise, with a reason, that stands, and what the rules say beside it. */
 export function decide(ctx: VerdictContext): Verdict {
   for (const rule of RULES) {
     const found = rule.apply(ctx);
-    if (found) {
-      const chosen = [...ctx.contenders, ctx.today].find((c) => c?.letter === found.letter);
-      return {
-        ...found,
-        rule: rule.says,
-        conditions: [
-          ...(found.conditions ?? []),
-          ...(chosen?.option.remedies.map((r) => `Counted in: ${r.how}.`) ?? []),
-          ...(chosen?.option.open.map((c) => c.reason) ?? []),
-          ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
-        ],
-        cautions: [...ctx.family.cautions, ...(chosen && chosen !== ctx.today ? cautionsOf(chosen) : [])],
-      };
-    }
+    if (found) return overruled(ctx, { ...found, rule: rule.says, ...whatFollows(ctx, found.letter, found.conditions) });
   }
   throw new Error('No verdict rule applied');
+}
+
+/** Conditions and cautions of taking a way. */
+function whatFollows(ctx: VerdictContext, letter: Letter | undefined, own: readonly string[] = []): Pick<Verdict, 'conditions' | 'cautions'> {
+  const chosen = [...ctx.contenders, ctx.today].find((c) => c?.letter === letter);
+  return {
+    conditions: [
+      ...own,
+      ...(chosen?.option.remedies.map((r) => `Counted in: ${r.how}.`) ?? []),
+      ...(chosen?.option.open.map((c) => c.reason) ?? []),
+      ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
+    ],
+    cautions: [...ctx.family.cautions, ...(chosen && chosen !== ctx.today ? cautionsOf(chosen) : [])],
+  };
+}
+
+/** What is referred away stays so: nobody overrules a licence. */
+function overruled(ctx: VerdictContext, verdict: Verdict): Verdict {
+  const over = ctx.doc.decision?.overruled;
+  if (!over || verdict.kind === 'licensed') return verdict;
+  const way = [...ctx.contenders, ...(ctx.today ? [ctx.today] : [])].find((c) => isWay(c, over.way));
+  if (!way) {
+    return {
+      ...verdict,
+      cautions: [
+        `The way that ${over.who || 'somebody'} chose over the rules on ${over.on} is no longer compared: pin it again, or go by the rules.`,
+        ...verdict.cautions,
+      ],
+    };
+  }
+  if (way.letter === verdict.letter) return verdict;
+  const { kind, headline, letter } = verdict;
+  const fails = way.option.checks.filter((c) => c.state === 'fail').map((c) => c.reason);
+  const follows = whatFollows(ctx, way.letter);
+  return {
+    ...verdict,
+    ...headlineOf(ctx, way),
+    letter: way.letter,
+    instead: { kind, headline, letter },
+    reasons: [
+      `${over.who || 'Somebody'} decided so on ${over.on}, against the rules: ${over.reason}`,
+      `By the rules: ${headline}${letter ? ` (${letter})` : ''}. ${verdict.reasons[0] ?? ''}`.trim(),
+    ],
+    conditions: follows.conditions,
+    cautions: [...fails.map((f) => `It does not hold by the checks: ${f}`), ...follows.cautions],
+  };
 }

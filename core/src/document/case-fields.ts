@@ -5,8 +5,9 @@ import { Fieldwise, matches } from './changes';
 export const CASE_CHANGES = new Fieldwise<CaseDoc>({
   isWhole: (path) =>
     matches(path, 'overrides', '*', '*') || matches(path, 'plans', '*', 'geometry') || matches(path, 'plans', '*', 'values', '*') ||
-    (path[0] === 'shapes' && path.length > 2),
-  isOpen: (path) => matches(path, 'remedies') || matches(path, 'plans') || matches(path, 'overrides', '*'),
+    matches(path, 'decision', 'agreed', '*') || matches(path, 'decision', 'overruled') || (path[0] === 'shapes' && path.length > 2),
+  isOpen: (path) =>
+    matches(path, 'remedies') || matches(path, 'plans') || matches(path, 'overrides', '*') || matches(path, 'decision') || matches(path, 'decision', 'agreed'),
   // What the analyses say follows from the mesh and its direction.
   isDerived: (path) => matches(path, 'shapes', '*', 'study') || matches(path, 'shapes', '*', 'measure'),
   nameIn: (path) => {

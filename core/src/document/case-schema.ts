@@ -1,7 +1,7 @@
 import { BODY_KINDS } from '../shape/features/body-kind';
 import { BORE_KINDS } from '../shape/features/bores';
 import * as yup from 'yup';
-import { DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
+import { type Decision, DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
 import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
 import { bounded, daySchema, hashSchema, inputSchema, named, numberSchema, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
 import { FAMILY_IDS } from '../need/families';
@@ -191,6 +191,41 @@ const plansSchema = yup
   .default(undefined)
   .optional() as unknown as yup.ObjectSchema<Record<string, PlanDoc> | undefined>;
 
+const agreedSchema = yup.object({
+  who: yup.string().max(80, 'A name is at most 80 characters long.').defined(),
+  by: yup.string().test('day', 'The day by which it is done is a date.', (d) => !d || daySchema().isValidSync(d)).defined(),
+  done: yup.boolean().required(),
+}).noUnknown();
+
+/** Conditions are known by their text, which follows the figures: any may be there, not any number of them. */
+const decisionSchema = yup
+  .object({
+    agreed: yup.lazy((value: unknown) =>
+      yup
+        .object(Object.fromEntries(Object.keys((value as object | undefined) ?? {}).map((text) => [text, agreedSchema])))
+        .test('many', 'At most 100 conditions of at most 600 characters are kept.', (v) =>
+          !v || (Object.keys(v).length <= 100 && Object.keys(v).every((t) =>
+            t.length <= 600
+          )))
+        .default(undefined)
+        .optional()
+    ),
+    overruled: yup
+      .object({
+        way: yup.string().max(120).required(),
+        reason: yup.string().trim().min(10, 'Say why it is decided otherwise, in a sentence.').max(1000, 'The reason is at most 1000 characters long.')
+          .required(),
+        who: yup.string().max(80).defined(),
+        on: daySchema().required(),
+      })
+      .noUnknown()
+      .default(undefined)
+      .optional(),
+  })
+  .noUnknown()
+  .default(undefined)
+  .optional() as unknown as yup.ObjectSchema<Decision | undefined>;
+
 /** What is known of the tool of today: every figure may be open. */
 const todayFigures = Object.fromEntries(TODAY_FIGURES.map((f) => [f.id, numberSchema(f).nullable().defined()])) as Record<
   TodayFigure,
@@ -261,6 +296,7 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
             Object.values(all).every((ids) => Array.isArray(ids) && ids.length <= REMEDY_IDS.length && ids.every((id) => REMEDY_IDS.includes(id)))),
       ),
     plans: plansSchema,
+    decision: decisionSchema,
     start: daySchema('Start'),
   })
   .noUnknown('Cuadro does not know the field ${unknown}.')

@@ -92,6 +92,10 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
         `${formatNumber(o.likely, 6)}${o.low < o.high ? ` (${formatNumber(o.low, 6)} to ${formatNumber(o.high, 6)})` : ''}: ${o.note}`,
       );
   }
+  for (const [condition, { who, by, done }] of Object.entries(doc.decision?.agreed ?? {}))
+    say(`decision.agreed.${condition}`, `On condition: ${condition}`, [who, by && `by ${by}`, done ? 'done' : 'open'].filter(Boolean).join(', '));
+  const over = doc.decision?.overruled;
+  if (over) say('decision.overruled', 'Decided otherwise', `${routeLabel(over.way)}, ${over.who || 'somebody'} on ${over.on}: ${over.reason}`);
   for (const p of PLANNERS) {
     const plan = doc.plans?.[p.id];
     if (!plan) continue;

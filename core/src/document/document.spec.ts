@@ -54,6 +54,8 @@ describe('what differs between two states', () => {
       [{ remedies: { 'cnc-mill/pom': [] } }, 'remedies.cnc-mill/pom'],
       [{ overrides: { 'cnc-mill/pom': { price_each: { low: 1, likely: 2, high: 3, kind: 'you', note: 'n' } } } }, 'overrides.cnc-mill/pom.price_each'],
       [{ plans: { grip: { values: { cups: 6 } } } }, 'plans.grip.cups'],
+      [{ decision: { agreed: { 'Dry it.': { who: 'Bo', by: '2027-01-05', done: false } } } }, 'decision.agreed.Dry it.'],
+      [{ decision: { overruled: { way: 'cnc-mill/pom', reason: 'a customer asks for it', who: 'Bo', on: '2027-01-05' } } }, 'decision.overruled'],
       [{
         shapes: {
           printed: {

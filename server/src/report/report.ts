@@ -98,7 +98,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
               { text: verdict.headline, font: 'Condensed', fontSize: 16, margin: [0, 0, 0, 4] },
               { ul: verdict.reasons },
               ...(verdict.conditions.length
-                ? [{ text: 'On condition', bold: true, margin: [0, 5, 0, 1] } as Content, { ul: verdict.conditions } as Content]
+                ? [{ text: 'On condition', bold: true, margin: [0, 5, 0, 1] } as Content, { ul: verdict.conditions.map((c) => agreedWords(c, doc)) } as Content]
                 : []),
               ...(verdict.cautions.length
                 ? [{ text: 'Cautions', bold: true, color: OCHRE, margin: [0, 5, 0, 1] } as Content, { ul: verdict.cautions } as Content]
@@ -153,6 +153,13 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
       },
     ],
   };
+}
+
+/** A condition with what was agreed on it. */
+function agreedWords(condition: string, { decision }: CaseDoc): string {
+  const a = decision?.agreed?.[condition];
+  const words = a ? [a.who, a.by && `by ${formatDate(a.by, false)}`, a.done ? 'done' : ''].filter(Boolean).join(', ') : '';
+  return words ? `${condition} [${words}]` : condition;
 }
 
 function routeTable(pins: PinView[], currency: string, system: UnitSystem): Content {

@@ -4,6 +4,8 @@ import { TestBed } from '@angular/core/testing';
 import { of, throwError } from 'rxjs';
 import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
+import { caseSchema } from '@cuadro/core/document/case-schema';
+import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord, SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
@@ -23,14 +25,25 @@ const signature = (who: string, revision: number): SignatureRow =>
 async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true, view = VIEW } = {}) {
   const record = signal<CaseRecord | undefined>({ id: 'c1', revision: 4, doc: DOC, signedRevision: null } as unknown as CaseRecord);
   const signed: unknown[] = [];
+  const doc = signal<CaseDoc>(DOC);
   TestBed.configureTestingModule({
     providers: [
-      { provide: CaseStore, useValue: { record, view: signal(computed ? view : undefined), settled: async () => settled } },
+      {
+        provide: CaseStore,
+        useValue: {
+          record,
+          doc,
+          edit: (change: (d: CaseDoc) => CaseDoc) => doc.update(change),
+          view: signal(computed ? view : undefined),
+          settled: async () => settled,
+        },
+      },
       { provide: ComputeService, useValue: {} },
-      { provide: ShopService, useValue: { currency: () => 'EUR', siteKey: () => 'shop 3', settled: async () => true } },
+      { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => ({ currency: 'EUR' }), siteKey: () => 'shop 3', settled: async () => true } },
       {
         provide: ApiService,
         useValue: {
+          signature: () => of({ doc: demoDoc({ need: { load: { level: 'must', value: 400, from: '' } } }), shop: {}, view: VIEW }),
           signatures: () => of([...signed.map((s) => signature((s as { who: string }).who, 4)), ...before]),
           sign: (_id: string, s: { who: string; revision: number }) => {
             if (fail) return throwError(() => new Error(fail));
@@ -54,7 +67,16 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
     el.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
     await settle();
   };
-  return { el, sign, signed, record, text: () => el.textContent!.replace(/\s+/g, ' '), fault: () => el.querySelector('[role=alert]')?.textContent ?? '' };
+  return {
+    el,
+    sign,
+    signed,
+    record,
+    doc,
+    settle,
+    text: () => el.textContent!.replace(/\s+/g, ' '),
+    fault: () => el.querySelector('[role=alert]')?.textContent ?? '',
+  };
 }
 
 describe('the verdict step', () => {
@@ -104,5 +126,53 @@ describe('the verdict step', () => {
     expect(text()).toContain('Changed since.');
     const links = [...el.querySelectorAll<HTMLAnchorElement>('a')].map((a) => a.getAttribute('href'));
     expect(links).toEqual(['/api/cases/c1/report.pdf?units=metric', '/api/cases/c1/report.pdf?units=metric&signature=s3']);
+  });
+  it('keeps who sees to a condition and by when, marks what is late, and lets go of what is no longer asked', async () => {
+    const { el, doc, settle } = await setUp();
+    const [first] = VIEW.verdict.conditions;
+    doc.update((d) => ({ ...d, decision: { agreed: { 'Asked before.': { who: 'Bo', by: '2020-01-01', done: false } } } }));
+    await settle();
+    const rows = (): HTMLTableRowElement[] => [...el.querySelectorAll<HTMLTableRowElement>('.conditions tbody tr')];
+    expect(rows().map((r) => [r.textContent!.includes('late'), r.textContent!.includes('no longer asked')]).at(-1)).toEqual([true, true]);
+    const who = rows()[0].querySelector<HTMLInputElement>('input.field:not([type])')!;
+    who.value = ' Ada ';
+    who.dispatchEvent(new Event('change'));
+    rows()[0].querySelector<HTMLInputElement>('[type=checkbox]')!.click();
+    expect(doc().decision!.agreed![first]).toEqual({ who: 'Ada', by: '', done: true });
+    await settle();
+    expect(el.querySelector('.conditions caption')!.textContent).toContain(`1 of ${VIEW.verdict.conditions.length} done`);
+    rows().at(-1)!.querySelector<HTMLButtonElement>('button')!.click();
+    expect(Object.keys(doc().decision!.agreed!)).toEqual([first]);
+    expect(caseSchema.isValidSync(doc(), { strict: true })).toBe(true);
+  });
+  it('takes another way only with a reason, and goes back to the rules', async () => {
+    const { el, doc, settle, text } = await setUp();
+    const button = (words: string): HTMLButtonElement => [...el.querySelectorAll('button')].find((b) => b.textContent!.includes(words))!;
+    button('Decide otherwise').click();
+    await settle();
+    const form = el.querySelector<HTMLFormElement>('.otherwise')!;
+    const submit = async (reason: string): Promise<void> => {
+      form.querySelector('textarea')!.value = reason;
+      form.dispatchEvent(new Event('submit', { cancelable: true }));
+      await settle();
+    };
+    await submit('no');
+    expect([text().includes('Say why'), doc().decision]).toEqual([true, undefined]);
+    await submit('The customer audits printed tools.');
+    const over = doc().decision!.overruled!;
+    expect([over.reason, VIEW.pins.some((p) => `${p.option.process}/${p.option.material}` === over.way && p.letter !== VIEW.verdict.letter)]).toEqual([
+      'The customer audits printed tools.',
+      true,
+    ]);
+    expect(caseSchema.isValidSync(doc(), { strict: true })).toBe(true);
+    button('Go by the rules again').click();
+    expect(doc().decision).toEqual({});
+  });
+  it('names what differs from what was signed, line by line', async () => {
+    const { el, settle, text } = await setUp({ before: [signature('B. Before', 3)] });
+    [...el.querySelectorAll('button')].find((b) => b.textContent!.includes('What differs'))!.click();
+    await settle();
+    expect(text()).toMatch(/Largest load\s?400.N, must\s?500.N, must/);
+    expect(text()).toContain('Rates or hours of the shop are others as well.');
   });
 });

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { firstValueFrom } from 'rxjs';
 import { MatButtonModule } from '@angular/material/button';
 import { formatDate } from '@cuadro/core/quantity/date';
+import { type Agreed, type Decision, routeKey } from '@cuadro/core/case/types';
+import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { PinView } from '@cuadro/core/decide/evaluate-case';
 import { routeHolds } from '@cuadro/core/decide/summary';
 import { unsignable, VERDICTS } from '@cuadro/core/decide/verdict';
@@ -12,6 +14,14 @@ import { SessionService } from '../../data/session.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { TodayBars } from './today-bars';
+
+const today = (): string => new Date().toISOString().slice(0, 10);
+
+interface ConditionLine extends Agreed {
+  text: string;
+  asked: boolean;
+  late: boolean;
+}
 
 /** The verdict in sentences, its conditions and cautions, and the signature that freezes the figures. */
 @Component({
@@ -43,6 +53,33 @@ export class VerdictStep {
     return today && chosen && today.option.materialLabel ? { today, chosen } : undefined;
   });
   protected readonly route = computed(() => this.store.view()?.pins.find((p) => p.letter === this.verdict()?.letter));
+  /** What is asked, with what was agreed on it; then what was agreed on things that are no longer asked. */
+  protected readonly conditions = computed<ConditionLine[]>(() => {
+    const agreed = this.store.doc()?.decision?.agreed ?? {};
+    const asked = [...new Set(this.verdict()?.conditions ?? [])];
+    const line = (text: string, isAsked: boolean): ConditionLine => {
+      const { who = '', by = '', done = false } = agreed[text] ?? {};
+      return { text, who, by, done, asked: isAsked, late: !done && by !== '' && by < today() };
+    };
+    return [...asked.map((t) => line(t, true)), ...Object.keys(agreed).filter((t) => !asked.includes(t)).map((t) => line(t, false))];
+  });
+  protected readonly settledOf = computed(() => {
+    const asked = this.conditions().filter((c) => c.asked);
+    return `${asked.filter((c) => c.done).length} of ${asked.length} done`;
+  });
+  protected readonly overruled = computed(() => this.store.doc()?.decision?.overruled);
+  /** Ways that may be taken instead. */
+  protected readonly others = computed(() =>
+    (this.store.view()?.pins ?? []).filter((p) => p.letter !== this.verdict()?.letter).map((p) => ({
+      key: routeKey(p.option),
+      label: `${p.letter}: ${[p.option.processLabel, p.option.materialLabel].filter(Boolean).join(', ')}${routeHolds(p.option) ? '' : ' (does not hold)'}`,
+    }))
+  );
+  protected readonly deciding = signal(false);
+  protected readonly overruleProblem = signal('');
+  /** What a signature was put under, beside what stands there now. */
+  protected readonly differs = signal<{ id: string; lines: Difference[]; notes: string[] } | undefined>(undefined);
+
   protected readonly signatures = signal<SignatureRow[]>([]);
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
@@ -54,6 +91,53 @@ export class VerdictStep {
       const id = this.caseId();
       if (id) untracked(() => void this.load(id));
     });
+  }
+
+  private decide(change: (d: Decision) => Decision): void {
+    this.store.edit((doc) => ({ ...doc, decision: change(doc.decision ?? {}) }));
+  }
+
+  protected agree(text: string, change: Partial<Agreed>): void {
+    this.decide((d) => ({ ...d, agreed: { ...d.agreed, [text]: { who: '', by: '', done: false, ...d.agreed?.[text], ...change } } }));
+  }
+
+  protected forget(text: string): void {
+    this.decide((d) => ({ ...d, agreed: Object.fromEntries(Object.entries(d.agreed ?? {}).filter(([t]) => t !== text)) }));
+  }
+
+  protected overrule(event: Event): void {
+    event.preventDefault();
+    const data = new FormData(event.target as HTMLFormElement);
+    const reason = String(data.get('reason') ?? '').trim();
+    if (reason.length < 10) {
+      this.overruleProblem.set('Say why it is decided otherwise, in a sentence.');
+      return;
+    }
+    this.overruleProblem.set('');
+    this.deciding.set(false);
+    this.decide((d) => ({ ...d, overruled: { way: String(data.get('way')), reason, who: this.settings.who(), on: today() } }));
+  }
+
+  protected byTheRules(): void {
+    this.decide(({ agreed }) => ({ ...(agreed && { agreed }) }));
+  }
+
+  /** Line by line, what has changed since somebody signed. */
+  protected async compare(s: SignatureRow): Promise<void> {
+    try {
+      const signed = await firstValueFrom(this.api.signature(this.caseId()!, s.id));
+      const now = this.verdict();
+      this.differs.set({
+        id: s.id,
+        lines: differences(signed.doc, this.store.doc()!, this.units()),
+        notes: [
+          ...(JSON.stringify(signed.shop) === JSON.stringify(this.shops.shop()) ? [] : ['Rates or hours of the shop are others as well.']),
+          ...(now && now.headline !== signed.view.verdict.headline ? [`Signed: ${signed.view.verdict.headline}. Now: ${now.headline}.`] : []),
+        ],
+      });
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+    }
   }
 
   protected when(s: SignatureRow): string {
