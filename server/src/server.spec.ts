@@ -150,6 +150,21 @@ describe('cases', () => {
     expect(logged).toMatchObject({ reqId: body.id, err: { message: 'the disk is on fire' } });
     await broken.close();
   });
+  it('makes the cases of a list at once, all or none, and takes them off again', async () => {
+    const list = async (docs: unknown[]) => call<{ ids: string[] }>('POST', '/api/cases/list', { docs, who: 'Ada' });
+    const count = async (): Promise<number> => (await call<{ total: number }>('GET', '/api/cases')).body.total;
+    const before = await count();
+    expect((await list([demoDoc({ title: 'One' }), { ...demoDoc(), title: 7 }])).status).toBe(422);
+    expect(await count()).toBe(before);
+    const { status, body } = await list([demoDoc({ title: 'One' }), demoDoc({ title: 'Two' })]);
+    expect([status, await count()]).toEqual([201, before + 2]);
+    expect((await call<CaseRecord>('GET', `/api/cases/${body.ids[1]}`)).body).toMatchObject({ revision: 1, updatedBy: 'Ada', doc: { title: 'Two' } });
+    expect((await call('GET', `/api/cases/${body.ids[0]}/revisions`)).body).toHaveLength(1);
+    expect((await call('POST', '/api/cases/list/remove', { ids: [...body.ids, body.ids[0]] })).body).toEqual({ removed: 2 });
+    expect(await count()).toBe(before);
+    expect((await list([])).status).toBe(422);
+    expect((await call('POST', '/api/cases/list/remove', { ids: ['x'] })).status).toBe(422);
+  });
   it('refuse malformed requests without a stack trace', async () => {
     expect(await call('POST', '/api/cases', '{"doc":', { 'content-type': 'application/json' })).toMatchObject({ status: 400, body: { code: 'BAD_REQUEST' } });
     expect((await call('GET', '/api/cases/not-a-uuid')).status).toBe(400);

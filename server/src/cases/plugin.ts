@@ -21,6 +21,7 @@ import { validate } from '../validate';
 import {
   addSignature,
   createCase,
+  createCases,
   getCase,
   getRevision,
   getSignature,
@@ -30,12 +31,17 @@ import {
   listRevisions,
   listSignatures,
   removeCase,
+  removeCases,
   restoreCase,
   saveCase,
 } from './store';
 
 const who = yup.string().max(80);
 const createSchema = yup.object({ doc: yup.mixed().required(), who }).required();
+/** Most cases made, or taken off, by one request. */
+const MOST_AT_ONCE = 250;
+const createListSchema = yup.object({ docs: yup.array().of(yup.mixed().required()).min(1).max(MOST_AT_ONCE).required(), who }).required();
+const idsSchema = yup.object({ ids: yup.array().of(yup.string().uuid().required()).min(1).max(MOST_AT_ONCE).required() }).required();
 const signSchema = yup
   .object({
     site: yup.string().max(80).required(),
@@ -135,6 +141,27 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     reply.status(201);
     return record;
   });
+
+  /** A list brought in: without meshes, a few hundred at a time. */
+  app.post<{ Body: unknown }>(
+    '/api/cases/list',
+    { config: { says: 'brought in a list of candidates' } },
+    async (request, reply): Promise<{ ids: string[] }> => {
+      const body = validate<{ docs: unknown[]; who?: string }>(createListSchema, request.body, 'CASE_INVALID');
+      const docs = await Promise.all(body.docs.map(checkedDoc));
+      reply.status(201);
+      return { ids: await createCases(db, docs, whoOf(request, body.who), request.person?.id) };
+    },
+  );
+
+  app.post<{ Body: unknown }>(
+    '/api/cases/list/remove',
+    { config: { says: 'took a list of candidates off again' } },
+    async (request): Promise<{ removed: number }> => {
+      const { ids } = validate<{ ids: string[] }>(idsSchema, request.body, 'CASE_INVALID');
+      return { removed: await removeCases(db, ids, request.person && seesCase(request.person)) };
+    },
+  );
 
   const pictures = new CasePictures({ meshes, pool });
   /** A small picture of the tool. The page asks again each time whether it is still that one. */

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { upgrade } from '@cuadro/core/document/upgrade';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
@@ -133,6 +133,23 @@ export async function createCase(db: Db, doc: CaseDoc, who: string, ownerId?: st
     return row.id;
   });
   return getCase(db, id);
+}
+
+/** Several cases at once: all of them or none. @returns their ids, in order */
+export async function createCases(db: Db, docs: readonly CaseDoc[], who: string, ownerId?: string): Promise<string[]> {
+  return db.transaction(async (tx) => {
+    const rows = await tx.insert(cases).values(docs.map((doc) => ({ doc, updatedBy: who, ownerId }))).returning({ id: cases.id });
+    await tx.insert(caseRevisions).values(rows.map(({ id }, i) => ({ caseId: id, revision: 1, doc: docs[i], who })));
+    return rows.map((r) => r.id);
+  });
+}
+
+/** Take several off the list. @returns how many were on it */
+export async function removeCases(db: Db, ids: readonly string[], visible?: SQL): Promise<number> {
+  const rows = await db.update(cases).set({ removedAt: new Date() }).where(and(inArray(cases.id, [...ids]), isNull(cases.removedAt), visible)).returning({
+    id: cases.id,
+  });
+  return rows.length;
 }
 
 /**

@@ -72,6 +72,10 @@ export class ApiService {
   picture = (id: string): string => `/api/cases/${id}/picture`;
   keepLook = (id: string, write: LookWrite): Observable<void> => this.http.put<void>(`/api/cases/${id}/look`, write).pipe(catchError(toFault));
   case = (id: string): Observable<CaseRecord> => this.http.get<CaseRecord>(`/api/cases/${id}`).pipe(catchError(toFault));
+  createList = (docs: CaseDoc[], who: string): Observable<{ ids: string[] }> =>
+    this.http.post<{ ids: string[] }>('/api/cases/list', { docs, who }).pipe(catchError(toFault));
+  removeList = (ids: string[]): Observable<{ removed: number }> =>
+    this.http.post<{ removed: number }>('/api/cases/list/remove', { ids }).pipe(catchError(toFault));
   create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
   patch = (id: string, patch: Patch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
   /** Keep a case to an area of the plant; null opens it to all. */

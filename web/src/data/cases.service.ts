@@ -10,6 +10,8 @@ import { ShopService } from './shop.service';
 
 /** How often rows are drawn while quick looks come in. */
 const SHOW_EVERY_MS = 700;
+/** Cases of a list that are sent at once. */
+const AT_ONCE = 200;
 /** Rows asked for at once. */
 const PAGE = 500;
 
@@ -74,6 +76,31 @@ export class CasesService {
     const record = await firstValueFrom(this.api.create(doc, this.settings.who() || 'local user'));
     await this.load();
     return record;
+  }
+
+  /**
+   * A list of candidates, some hundred at a time. @param onDone hears how many are there
+   * @returns the ids of those that were made, also where it broke off; `fault` says why it did
+   */
+  async addList(docs: readonly CaseDoc[], onDone: (done: number) => void, stop: () => boolean): Promise<{ ids: string[]; fault?: string }> {
+    const ids: string[] = [];
+    try {
+      for (let k = 0; k < docs.length && !stop(); k += AT_ONCE) {
+        ids.push(...(await firstValueFrom(this.api.createList(docs.slice(k, k + AT_ONCE), this.settings.who() || 'local user'))).ids);
+        onDone(ids.length);
+      }
+      return { ids };
+    } catch (e) {
+      return { ids, fault: e instanceof Error ? e.message : String(e) };
+    } finally {
+      // Hundreds of quick looks follow; nobody waits for them.
+      void this.load();
+    }
+  }
+
+  async removeList(ids: readonly string[]): Promise<void> {
+    for (let k = 0; k < ids.length; k += AT_ONCE) await firstValueFrom(this.api.removeList(ids.slice(k, k + AT_ONCE)));
+    void this.load();
   }
 
   async remove(id: string): Promise<void> {

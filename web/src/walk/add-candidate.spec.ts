@@ -85,4 +85,18 @@ describe('a new candidate', () => {
     expect(await f.submit()).toBe('The server does not answer.');
     expect(f.el.querySelector<HTMLInputElement>('[name=title]')!.value).toBe('Door gauge');
   });
+  it('takes the next one at once: kind and place stay, the rest is empty', async () => {
+    const f = setUp();
+    sizes(f);
+    f.type('[name=title]', 'Door gauge');
+    f.type('[name=place]', 'Hall 2');
+    const next = f.el.querySelector<HTMLButtonElement>('button[value=next]')!;
+    f.el.querySelector('form')!.dispatchEvent(new SubmitEvent('submit', { submitter: next }));
+    for (let k = 0; k < 4; k++) await Promise.resolve();
+    expect(f.added.map((d) => [d.title, d.place])).toEqual([['Door gauge', 'Hall 2']]);
+    expect(await f.submit()).toBe('Give the three outer sizes, roughly.');
+    expect(f.el.querySelector<HTMLInputElement>('[name=title]')!.value).toBe('');
+    expect(f.el.querySelector<HTMLInputElement>('[name=place]')!.value).toBe('Hall 2');
+    expect(f.el.textContent).toContain('Added: Door gauge.');
+  });
 });

@@ -24,6 +24,8 @@ export class AddCandidate {
   private readonly cases = inject(CasesService);
   protected readonly shops = inject(ShopService);
   readonly added = output<CaseRecord>();
+  /** Another follows at once: the form stays. */
+  readonly addedMore = output<CaseRecord>();
   readonly closed = output();
 
   protected readonly families = FAMILIES;
@@ -47,6 +49,9 @@ export class AddCandidate {
   protected readonly cost = signal<number | null>(null);
   protected readonly wait = signal<number | null>(null);
   protected readonly trouble = signal('');
+  protected readonly place = signal('');
+  /** What was added last, while the next one is typed. */
+  protected readonly last = signal('');
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly family = computed(() => FAMILIES.find((f) => f.id === this.familyId())!);
@@ -55,10 +60,12 @@ export class AddCandidate {
     this.size.update((s) => s.map((x, i) => (i === axis ? value : x)) as [number | null, number | null, number | null]);
   }
 
-  protected async add(event: Event): Promise<void> {
+  protected async add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
+    const form = event.target as HTMLElement;
+    const goesOn = (event.submitter as HTMLButtonElement | null)?.value === 'next';
     this.problem.set('');
-    const bad = (event.target as HTMLElement).querySelector<HTMLInputElement>('[aria-invalid="true"]');
+    const bad = form.querySelector<HTMLInputElement>('[aria-invalid="true"]');
     if (bad) {
       bad.focus();
       return;
@@ -68,25 +75,37 @@ export class AddCandidate {
       this.problem.set('Give the three outer sizes, roughly.');
       return;
     }
-    const doc = newCase(
-      {
-        title: this.title(),
-        family: this.familyId(),
-        size_mm: size as [number, number, number],
-        copies: this.copies() ?? 1,
-        todayWay: this.way(),
-        todayCost: this.cost(),
-        todayWait_days: this.wait(),
-        trouble: this.trouble(),
-        ...(this.form() && { form: this.form() as Form }),
-        today: { material: this.materials().some((m) => m.id === this.made()) ? this.made() : null, delay_per_day: this.delay() ?? 0 },
-      },
-      new Date().toISOString().slice(0, 10),
-    );
+    const doc = {
+      ...newCase(
+        {
+          title: this.title(),
+          family: this.familyId(),
+          size_mm: size as [number, number, number],
+          copies: this.copies() ?? 1,
+          todayWay: this.way(),
+          todayCost: this.cost(),
+          todayWait_days: this.wait(),
+          trouble: this.trouble(),
+          ...(this.form() && { form: this.form() as Form }),
+          today: { material: this.materials().some((m) => m.id === this.made()) ? this.made() : null, delay_per_day: this.delay() ?? 0 },
+        },
+        new Date().toISOString().slice(0, 10),
+      ),
+      place: this.place().trim(),
+    };
     try {
       caseSchema.validateSync(doc, { strict: true });
       this.busy.set(true);
-      this.added.emit(await this.cases.add(doc));
+      const record = await this.cases.add(doc);
+      if (!goesOn) return this.added.emit(record);
+      this.addedMore.emit(record);
+      // Kind, place and how it is made today are often those of the one before; the rest is not.
+      this.last.set(record.doc.title);
+      for (const text of [this.title, this.trouble]) text.set('');
+      for (const figure of [this.cost, this.wait, this.delay]) figure.set(null);
+      this.size.set([null, null, null]);
+      this.copies.set(1);
+      form.querySelector<HTMLInputElement>('[name=title]')?.focus();
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
     } finally {

@@ -75,6 +75,15 @@ function setUp(type: typeof WalkPage, list: Candidate[] = LIST, more: object = {
 }
 
 describe('the walk', () => {
+  it('groups what stands there, the group that saves most first, and counts it', () => {
+    const { el, fixture } = setUp(WalkPage);
+    const select = el.querySelector<HTMLSelectElement>('.group select')!;
+    select.value = 'place';
+    select.dispatchEvent(new Event('change'));
+    fixture.detectChanges();
+    const groups = [...el.querySelectorAll('tr.group')].map((r) => r.textContent!.replace(/\s+/g, ' ').trim());
+    expect(groups.map((g) => g.replace(/\s/g, ' '))).toEqual(['Paint shop 1, 4 000 EUR to be saved', 'no place given 3, 100 EUR to be saved']);
+  });
   it('puts what is most worth an hour first, and what is not looked at yet last', () => {
     expect(setUp(WalkPage).titles()).toEqual(['Large', 'Small', 'Kept', 'New']);
   });

@@ -17,6 +17,7 @@ import { Chart } from '../shared/chart';
 import { type Column, saveCsv, sorted } from '../shared/columns';
 import { WorkingMargin } from '../shared/working-margin';
 import { AddCandidate } from './add-candidate';
+import { BringList } from './bring-list';
 import { walkPlane, walkPlaneWords } from './walk-plane';
 
 /** Chance of a saving in words that claim no more than the samples can tell; a guess where hardly anything of the need is known. */
@@ -32,7 +33,7 @@ const BARE = 0.25;
 @Component({
   selector: 'cu-walk-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, Chart],
+  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, BringList, Chart],
   templateUrl: './walk-page.html',
   styleUrl: './walk-page.scss',
 })
@@ -44,6 +45,7 @@ export class WalkPage {
   private readonly shops = inject(ShopService);
 
   protected readonly adding = signal(false);
+  protected readonly bringing = signal(false);
   protected readonly filter = inAddress<string>('find', '');
   protected readonly sort = signal<Sort>({ active: 'worth', direction: 'desc' });
   protected readonly opened = signal<string | undefined>(undefined);
@@ -117,6 +119,32 @@ export class WalkPage {
     if (this.cases.progress()) return [...rows].sort((a, b) => (place.get(a.row.id) ?? -1) - (place.get(b.row.id) ?? -1));
     return sorted(rows, this.columns, this.sort());
   });
+  /** Rows drawn; thousands are looked through with the filter. */
+  protected readonly most = signal(300);
+  protected readonly groupings = [
+    { id: '', label: 'not grouped' },
+    { id: 'place', label: 'by place' },
+    { id: 'kind', label: 'by kind' },
+    { id: 'answer', label: 'by answer' },
+  ];
+  protected readonly group = inAddress<string>('group', '');
+  /** Rows in groups, the one that saves most first; one without a name where nothing is grouped. */
+  protected readonly groups = computed(() => {
+    const by = this.group();
+    const rows = this.rows();
+    if (!by) return [{ name: '', text: '', rows: rows.slice(0, this.most()) }];
+    const of = ({ row, look }: Candidate): string =>
+      (by === 'kind' ? row.familyLabel : by === 'answer' ? (look?.verdictText ?? 'not yet looked at') : row.place.split(',')[0].trim()) || 'no place given';
+    const groups = new Map<string, Candidate[]>();
+    for (const c of rows) groups.set(of(c), [...(groups.get(of(c)) ?? []), c]);
+    const saved = (g: Candidate[]): number => g.reduce((s, c) => s + Math.max(0, c.look?.saving ?? 0), 0);
+    let left = this.most();
+    return [...groups].sort((a, b) => saved(b[1]) - saved(a[1])).map(([name, list]) => {
+      const shown = list.slice(0, Math.max(0, left));
+      left -= shown.length;
+      return { name, text: `${list.length}, ${this.money(saved(list))} to be saved`, rows: shown };
+    });
+  });
   private readonly neighbours = inject(NeighboursService);
   /** Cases in the order in which they stood when all looks were there, or when somebody sorted them. */
   private readonly settled = signal<readonly string[]>([]);
@@ -177,6 +205,10 @@ export class WalkPage {
 
   protected added(record: CaseRecord): void {
     this.adding.set(false);
+    this.told(record);
+  }
+
+  protected told(record: CaseRecord): void {
     this.opened.set(record.id);
     this.margin.show({
       kind: 'text',
