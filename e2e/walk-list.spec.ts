@@ -5,7 +5,10 @@ test('a list from a spreadsheet is looked over, added, ranked in groups, and tak
   const before = await count();
   await page.goto(`${server.url}/walk`);
   await page.getByRole('button', { name: 'bring in a list' }).click();
-  const rows = ['Part\tType\tDimensions\tPrice\tDept', ...Array.from({ length: 6 }, (_, i) => `Listed ${i}\tgauge\t${i === 3 ? 'large' : '90 x 60 x 20'}\t${100 + i}\tTest hall, line ${i}`)];
+  const rows = [
+    'Part\tType\tDimensions\tPrice\tDept',
+    ...Array.from({ length: 6 }, (_, i) => `Listed ${i}\tgauge\t${i === 3 ? 'large' : '90 x 60 x 20'}\t${100 + i}\tTest hall, line ${i}`),
+  ];
   await page.getByRole('textbox', { name: /Cells, with a header first/ }).fill(rows.join('\n'));
   await expect(page.getByText('6 rows: 5 can be added, 1 cannot.')).toBeVisible();
   await expect(page.getByText(/Line 5, Listed 3: Size/)).toBeVisible();

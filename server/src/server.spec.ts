@@ -150,6 +150,18 @@ describe('cases', () => {
     expect(logged).toMatchObject({ reqId: body.id, err: { message: 'the disk is on fire' } });
     await broken.close();
   });
+  it('makes a case and a note once, however often they are sent with the id they were given', async () => {
+    const id = '11111111-2222-4333-8444-555555555555', noteId = '11111111-2222-4333-8444-666666666666';
+    const post = async (doc = demoDoc({ title: 'Captured' })) => call<CaseRecord>('POST', '/api/cases', { doc, who: 'Ada', id });
+    expect([(await post()).status, (await post()).status, (await post(demoDoc({ title: 'Another' }))).body.doc.title]).toEqual([201, 200, 'Captured']);
+    const note = async () => call<{ id: string }>('POST', `/api/records/note?case=${id}`, { values: { text: 'Seen' }, who: 'Ada', id: noteId });
+    expect([(await note()).status, (await note()).body.id]).toEqual([201, noteId]);
+    expect((await call<{ total: number }>('GET', `/api/records/note?case=${id}`)).body.total).toBe(1);
+    expect((await call('POST', '/api/cases', { doc: demoDoc(), id: 'x' })).status).toBe(422);
+    await call('DELETE', `/api/cases/${id}`);
+    // Taken off meanwhile: it does not come back by being sent again.
+    expect((await post()).status).toBe(404);
+  });
   it('makes the cases of a list at once, all or none, and takes them off again', async () => {
     const list = async (docs: unknown[]) => call<{ ids: string[] }>('POST', '/api/cases/list', { docs, who: 'Ada' });
     const count = async (): Promise<number> => (await call<{ total: number }>('GET', '/api/cases')).body.total;

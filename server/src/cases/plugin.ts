@@ -15,11 +15,12 @@ import { AppError } from '../errors';
 import { ID, ID_PARAMS, MOST_REVISIONS, params, REVISION } from '../http/params';
 import { merge, readPatch } from '../http/merge';
 import { whoOf } from '../people/guard';
-import { seesCase } from '../people/store';
+import { checkCase, seesCase } from '../people/store';
 import { readSite, siteKey } from '../records/store';
 import { validate } from '../validate';
 import {
   addSignature,
+  caseIsThere,
   createCase,
   createCases,
   getCase,
@@ -37,7 +38,7 @@ import {
 } from './store';
 
 const who = yup.string().max(80);
-const createSchema = yup.object({ doc: yup.mixed().required(), who }).required();
+const createSchema = yup.object({ doc: yup.mixed().required(), who, id: yup.string().uuid('The id of a case is a UUID.').optional() }).required();
 /** Most cases made, or taken off, by one request. */
 const MOST_AT_ONCE = 250;
 const createListSchema = yup.object({ docs: yup.array().of(yup.mixed().required()).min(1).max(MOST_AT_ONCE).required(), who }).required();
@@ -136,8 +137,13 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
   });
 
   app.post<{ Body: unknown }>('/api/cases', { config: { says: 'made a case' } }, async (request, reply): Promise<CaseRecord> => {
-    const body = validate<{ doc: unknown; who?: string }>(createSchema, request.body, 'CASE_INVALID');
-    const record = await createCase(db, await checkedDoc(body.doc), whoOf(request, body.who), request.person?.id);
+    const body = validate<{ doc: unknown; who?: string; id?: string }>(createSchema, request.body, 'CASE_INVALID');
+    // Sent again because no answer came: it is there already.
+    if (body.id && (await caseIsThere(db, body.id))) {
+      if (request.person) await checkCase(db, request.person, body.id);
+      return getCase(db, body.id);
+    }
+    const record = await createCase(db, await checkedDoc(body.doc), whoOf(request, body.who), request.person?.id, body.id);
     reply.status(201);
     return record;
   });

@@ -125,6 +125,9 @@ export async function getCase(db: Db, id: string): Promise<CaseRecord> {
   return toRecord(db, row);
 }
 
+/** Has a case of this id ever been made? */
+export const caseIsThere = async (db: Db, id: string): Promise<boolean> => (await db.$count(cases, eq(cases.id, id))) > 0;
+
 export async function createCase(db: Db, doc: CaseDoc, who: string, ownerId?: string, ownId?: string): Promise<CaseRecord> {
   const slim = await withoutStudies(db, doc);
   const id = await db.transaction(async (tx) => {

@@ -19,10 +19,11 @@ import { merge, readPatch } from '../http/merge';
 import { ID } from '../http/params';
 import { readShop } from '../shop/store';
 import { validate } from '../validate';
-import { addRecord, caseRecords, getRecord, listRecords, readEvidence, readSite, removeRecord, restoreRecord, saveRecord } from './store';
+import { addRecord, findRecord, caseRecords, getRecord, listRecords, readEvidence, readSite, removeRecord, restoreRecord, saveRecord } from './store';
 
 const who = yup.string().max(80);
-const bodyOf = (kind: RecordKind): yup.Schema => yup.object({ values: valuesSchema(kind.inputs).required(), who }).noUnknown().required();
+const bodyOf = (kind: RecordKind): yup.Schema =>
+  yup.object({ values: valuesSchema(kind.inputs).required(), who, id: yup.string().uuid().optional() }).noUnknown().required();
 const BODIES = new Map(RECORD_KINDS.map((k) => [k.id, bodyOf(k)]));
 
 const KIND = { type: 'string', enum: RECORD_KINDS.map((k) => k.id) };
@@ -79,8 +80,8 @@ export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context
   }
 
   /** The values as sent, every field by its input; files have to be in the store. */
-  async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string }> {
-    const found = validate<{ values: Values; who?: string }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
+  async function checked(kind: string, body: unknown): Promise<{ values: Values; who?: string; id?: string }> {
+    const found = validate<{ values: Values; who?: string; id?: string }>(BODIES.get(kind)!, body, 'RECORD_INVALID');
     const [fault] = recordFaults(recordKindOf(kind), found.values);
     if (fault) throw new AppError('RECORD_INVALID', fault.message, { field: `values.${fault.path}` });
     for (const spec of recordKindOf(kind).inputs) {
@@ -123,11 +124,14 @@ export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context
   app.post<ListRequest & { Body: unknown }>('/api/records/:kind', { schema: listSchema }, async (request, reply): Promise<RecordRow> => {
     const { params, query, body } = request;
     const caseId = await place(params.kind, query.case);
-    const { values, who: said } = await checked(params.kind, body);
+    const { values, who: said, id } = await checked(params.kind, body);
+    // Sent again because no answer came: it is there already.
+    const before = id && (await findRecord(db, id));
+    if (before && before.kind === params.kind && before.caseId === caseId) return before;
     await guarded(params.kind, values, caseId);
     reply.status(201);
     const { stamp } = recordKindOf(params.kind);
-    return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, whoOf(request, said));
+    return addRecord(db, params.kind, caseId, stamp ? stamp(values, await readEvidence(db)) : values, whoOf(request, said), id);
   });
 
   app.get<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, ({ params }): Promise<RecordRow> => ofKind(params.kind, params.id));

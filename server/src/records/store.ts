@@ -37,8 +37,14 @@ export async function getRecord(db: Db, id: string): Promise<RecordRow> {
   return toRecord(row);
 }
 
-export async function addRecord(db: Db, kind: string, caseId: string | null, values: Values, who: string): Promise<RecordRow> {
-  const [row] = await db.insert(records).values({ kind, caseId, values, who }).returning();
+export async function findRecord(db: Db, id: string): Promise<RecordRow | undefined> {
+  const [row] = await db.select().from(records).where(eq(records.id, id));
+  return row && toRecord(row);
+}
+
+/** @param ownId made by whoever sends it, so that it may be sent twice */
+export async function addRecord(db: Db, kind: string, caseId: string | null, values: Values, who: string, ownId?: string): Promise<RecordRow> {
+  const [row] = await db.insert(records).values({ ...(ownId && { id: ownId }), kind, caseId, values, who }).returning();
   evidence.delete(db);
   return toRecord(row);
 }

@@ -76,7 +76,9 @@ export class ApiService {
     this.http.post<{ ids: string[] }>('/api/cases/list', { docs, who }).pipe(catchError(toFault));
   removeList = (ids: string[]): Observable<{ removed: number }> =>
     this.http.post<{ removed: number }>('/api/cases/list/remove', { ids }).pipe(catchError(toFault));
-  create = (doc: CaseDoc, who: string): Observable<CaseRecord> => this.http.post<CaseRecord>('/api/cases', { doc, who }).pipe(catchError(toFault));
+  /** @param id made here, so that it may be sent again where no answer came */
+  create = (doc: CaseDoc, who: string, id?: string): Observable<CaseRecord> =>
+    this.http.post<CaseRecord>('/api/cases', { doc, who, id }).pipe(catchError(toFault));
   patch = (id: string, patch: Patch): Observable<CaseRecord> => this.http.patch<CaseRecord>(`/api/cases/${id}`, patch).pipe(catchError(toFault));
   /** Keep a case to an area of the plant; null opens it to all. */
   share = (id: string, area: string | null): Observable<void> => this.http.put<void>(`/api/cases/${id}/area`, { area }).pipe(catchError(toFault));
@@ -105,8 +107,8 @@ export class ApiService {
   records = (kind: string, caseId: string | undefined, page: number, size: number): Observable<RecordList> =>
     this.http.get<RecordList>(`/api/records/${kind}`, { params: { ...(caseId && { case: caseId }), page, size } }).pipe(catchError(toFault));
   record = (kind: string, id: string): Observable<RecordRow> => this.http.get<RecordRow>(`/api/records/${kind}/${id}`).pipe(catchError(toFault));
-  addRecord = (kind: string, caseId: string | undefined, values: Values, who: string): Observable<RecordRow> =>
-    this.http.post<RecordRow>(`/api/records/${kind}`, { values, who }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));
+  addRecord = (kind: string, caseId: string | undefined, values: Values, who: string, id?: string): Observable<RecordRow> =>
+    this.http.post<RecordRow>(`/api/records/${kind}`, { values, who, id }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));
   patchRecord = (kind: string, id: string, patch: Patch): Observable<RecordRow> =>
     this.http.patch<RecordRow>(`/api/records/${kind}/${id}`, patch).pipe(catchError(toFault));
   removeRecord = (kind: string, id: string): Observable<void> => this.http.delete<void>(`/api/records/${kind}/${id}`).pipe(catchError(toFault));

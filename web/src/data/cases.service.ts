@@ -3,10 +3,14 @@ import { firstValueFrom } from 'rxjs';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord, CaseRow } from '@cuadro/core/wire';
-import { ApiService } from './api.service';
+import { ApiService, RequestFault } from './api.service';
 import { ComputeService } from './compute.service';
+import { type Draft, type NewCandidate, newRef } from './drafts';
+import { OutboxService } from './outbox.service';
 import { SettingsService } from './settings.service';
 import { ShopService } from './shop.service';
+import { THIS_TAB } from './tabs';
+import { uuid } from './uuid';
 
 /** How often rows are drawn while quick looks come in. */
 const SHOW_EVERY_MS = 700;
@@ -32,6 +36,7 @@ export class CasesService {
   private readonly compute = inject(ComputeService);
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
+  private readonly outbox = inject(OutboxService);
 
   readonly candidates = signal<Candidate[]>([]);
   readonly loaded = signal(false);
@@ -46,6 +51,9 @@ export class CasesService {
   private run = 0;
 
   constructor() {
+    effect(() => {
+      if (this.outbox.arrived()) untracked(() => void this.load());
+    });
     effect(() => {
       this.shops.site();
       untracked(() => void this.look());
@@ -72,10 +80,28 @@ export class CasesService {
     }
   }
 
-  async add(doc: CaseDoc): Promise<CaseRecord> {
-    const record = await firstValueFrom(this.api.create(doc, this.settings.who() || 'local user'));
-    await this.load();
-    return record;
+  /**
+   * A new candidate with its pictures. @returns nothing where the server does not answer: then it waits in this browser, and goes by itself
+   * @throws RequestFault for one that the server does not take, or that this browser cannot keep
+   */
+  async add(doc: CaseDoc, pictures: readonly File[] = []): Promise<CaseRecord | undefined> {
+    const draft: Draft = {
+      of: newRef(uuid()),
+      title: doc.title,
+      tab: THIS_TAB,
+      who: this.settings.who(),
+      changes: [],
+      doc: { doc, pictures: pictures.map((f) => ({ id: uuid(), name: f.name, bytes: f })) } satisfies NewCandidate,
+      at: Date.now(),
+    };
+    try {
+      const record = await this.outbox.make(draft);
+      void this.load();
+      return record;
+    } catch (e) {
+      if (e instanceof RequestFault && e.offline && (await this.outbox.queue(draft))) return undefined;
+      throw e;
+    }
   }
 
   /**

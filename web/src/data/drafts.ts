@@ -1,5 +1,6 @@
 import { InjectionToken } from '@angular/core';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { CaseDoc } from '@cuadro/core/case/types';
 import type { FieldChange } from '@cuadro/core/document/changes';
 import { kept } from './kept';
 
@@ -12,6 +13,15 @@ export function recordOf(of: string): { kind: string; id: string } | undefined {
   const [first, kind, id] = of.split('/');
   return first === 'record' ? { kind, id } : undefined;
 }
+
+/** A candidate that the server does not know yet, with what was seen of it. */
+export interface NewCandidate {
+  doc: CaseDoc;
+  pictures: { id: string; name: string; bytes: Blob }[];
+}
+/** What a new candidate is kept by: the id it is going to have. */
+export const newRef = (id: string): string => `new/${id}`;
+export const newOf = (of: string): string | undefined => (of.startsWith('new/') ? of.slice('new/'.length) : undefined);
 
 /** Edits of a case, of the shop or of a record, made in one tab, that the server has not yet acknowledged. */
 export interface Draft {

@@ -84,6 +84,29 @@ describe('edits that wait', () => {
     expect((await drafts.all()).map((d) => [d.tab, d.left])).toEqual([['working', undefined], [THIS_TAB, undefined]]);
     Reflect.deleteProperty(navigator, 'locks');
   });
+  it('of a candidate that is new are made with their id, then each picture once, and gone when all have arrived', async () => {
+    const { drafts, sent, outbox } = setUp();
+    const picture = { id: 'p1', name: 'seen.jpg', bytes: { arrayBuffer: async () => new ArrayBuffer(3) } as Blob };
+    let refused = 1;
+    Object.assign(TestBed.inject(ApiService), {
+      create: (doc: { title: string }, _who: string, id: string) => {
+        sent.push(`made ${id} ${doc.title}`);
+        return of({ id });
+      },
+      addFile: (bytes: Uint8Array, name: string) => of({ hash: 'h', name, size: bytes.length }),
+      addRecord: (kind: string, caseId: string, values: { picture: { name: string } }, _who: string, id: string) => {
+        if (refused-- > 0) return throwError(() => new RequestFault('no answer', 'OFFLINE', true));
+        sent.push(`${kind} ${id} of ${caseId}: ${values.picture.name}`);
+        return of({});
+      },
+    });
+    expect(await outbox.queue({ ...draft('new/c9'), doc: { doc: { title: 'Peg' }, pictures: [picture] } })).toBe(true);
+    expect(outbox.waiting().length).toBe(1);
+    await wait(20_000);
+    // Sent again with the same ids after the answer that did not come.
+    expect(sent).toEqual(['made c9 Peg', 'made c9 Peg', 'note p1 of c9: seen.jpg']);
+    expect([outbox.arrived(), outbox.waiting(), await drafts.all()]).toEqual([1, [], []]);
+  });
   it('and are on their way have arrived when a page that opens is told what waits for it', async () => {
     const answer = new Subject<CaseRecord>();
     const { drafts, sent, outbox } = setUp(() => answer);

@@ -3,9 +3,9 @@ import { firstValueFrom } from 'rxjs';
 import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
 import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { SHOP_CHANGES } from '@cuadro/core/document/shop-fields';
-import type { Patch } from '@cuadro/core/wire';
+import type { CaseRecord, Patch } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
-import { type Draft, DRAFTS, recordOf, SHOP, together } from './drafts';
+import { type Draft, DRAFTS, type NewCandidate, newOf, recordOf, SHOP, together } from './drafts';
 import { SessionService } from './session.service';
 import { SettingsService } from './settings.service';
 import { alone, inTurn, otherTabs, THIS_TAB } from './tabs';
@@ -26,6 +26,8 @@ export class OutboxService {
   private readonly open = new Set<string>();
   private timer?: ReturnType<typeof setTimeout>;
 
+  /** Counts what was new and has arrived: lists look again. */
+  readonly arrived = signal(0);
   /** Edits that wait for the server. */
   readonly waiting = computed(() => this.found().filter((d) => !d.refused));
   /** Edits that it did not take. */
@@ -60,6 +62,26 @@ export class OutboxService {
     this.later();
   }
 
+  /** Keep it here until the server answers. @returns whether this browser keeps it */
+  async queue(draft: Draft): Promise<boolean> {
+    const kept = await this.drafts.keep(draft);
+    await this.look();
+    this.later();
+    return kept;
+  }
+
+  /** Make a candidate, then put its pictures to it; what was done before is not done twice. */
+  async make({ of, doc, who }: Draft): Promise<CaseRecord> {
+    const { doc: made, pictures } = doc as NewCandidate;
+    const by = who || this.settings.who() || 'local user';
+    const record = await firstValueFrom(this.api.create(made, by, newOf(of)));
+    for (const { id, name, bytes } of pictures) {
+      const picture = await firstValueFrom(this.api.addFile(new Uint8Array(await bytes.arrayBuffer()), name));
+      await firstValueFrom(this.api.addRecord('note', record.id, { text: 'Seen on the walk', picture }, by, id));
+    }
+    return record;
+  }
+
   /** Throw edits away that the server does not take. */
   async discard(draft: Draft): Promise<void> {
     await this.drafts.drop(draft.of, draft.tab);
@@ -67,7 +89,7 @@ export class OutboxService {
   }
 
   /** Where edits that were refused can be looked at. */
-  pageOf = (draft: Draft): string[] => (draft.of === SHOP ? ['/shop'] : recordOf(draft.of) ? ['/payback'] : ['/case', draft.of]);
+  pageOf = (draft: Draft): string[] => (draft.of === SHOP ? ['/shop'] : newOf(draft.of) ? ['/walk'] : recordOf(draft.of) ? ['/payback'] : ['/case', draft.of]);
 
   /** On a browser that several people sign in on, each sends their own. */
   private isOurs({ who }: Draft): boolean {
@@ -107,6 +129,12 @@ export class OutboxService {
   /** @returns false when the server does not answer */
   private async send(draft: Draft): Promise<boolean> {
     try {
+      if (newOf(draft.of)) {
+        await this.make(draft);
+        await this.drafts.drop(draft.of, draft.tab);
+        this.arrived.update((n) => n + 1);
+        return true;
+      }
       const record = recordOf(draft.of);
       const fields = draft.of === SHOP ? SHOP_CHANGES : record ? RECORD_CHANGES : CASE_CHANGES;
       const patch: Patch = { changes: fields.toSend(draft.changes), who: this.settings.who() || 'local user' };

@@ -1,7 +1,9 @@
 /** Which tabs of this browser are open: each holds a lock of its own for as long as it lives. */
 
+import { uuid } from './uuid';
+
 /** This very tab, from its loading to its end. */
-export const THIS_TAB = crypto.randomUUID?.() ?? Math.random().toString(36).slice(2);
+export const THIS_TAB = uuid();
 const LOCK = 'cuadro.tab.';
 
 // Never released: the browser does it when the page is gone, however it goes.

@@ -12,6 +12,9 @@ import { CasesService } from '../data/cases.service';
 import { ShopService } from '../data/shop.service';
 import { QuantityField } from '../shared/quantity-field';
 
+const MOST_BYTES = 12_000_000;
+const MOST_PICTURES = 6;
+
 /** A candidate in under a minute: kind, size, how many, today's cost and wait, what goes wrong. */
 @Component({
   selector: 'cu-add-candidate',
@@ -50,11 +53,20 @@ export class AddCandidate {
   protected readonly wait = signal<number | null>(null);
   protected readonly trouble = signal('');
   protected readonly place = signal('');
+  protected readonly pictures = signal<readonly File[]>([]);
   /** What was added last, while the next one is typed. */
   protected readonly last = signal('');
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly family = computed(() => FAMILIES.find((f) => f.id === this.familyId())!);
+
+  /** Taken with the phone, or chosen. */
+  protected pick(event: Event): void {
+    const files = [...((event.target as HTMLInputElement).files ?? [])];
+    const large = files.find((f) => f.size > MOST_BYTES);
+    this.problem.set(large ? `${large.name} has more than 12 MB: take it smaller.` : files.length > MOST_PICTURES ? `At most ${MOST_PICTURES} pictures.` : '');
+    this.pictures.set(files.filter((f) => f.size <= MOST_BYTES).slice(0, MOST_PICTURES));
+  }
 
   protected setSize(axis: number, value: number | null): void {
     this.size.update((s) => s.map((x, i) => (i === axis ? value : x)) as [number | null, number | null, number | null]);
@@ -96,11 +108,14 @@ export class AddCandidate {
     try {
       caseSchema.validateSync(doc, { strict: true });
       this.busy.set(true);
-      const record = await this.cases.add(doc);
-      if (!goesOn) return this.added.emit(record);
-      this.addedMore.emit(record);
+      const record = await this.cases.add(doc, this.pictures());
+      if (record && !goesOn) return this.added.emit(record);
+      if (record) this.addedMore.emit(record);
       // Kind, place and how it is made today are often those of the one before; the rest is not.
-      this.last.set(record.doc.title);
+      this.last.set(record ? `Added: ${doc.title.trim()}.` : `${doc.title.trim()} waits in this browser and is sent when the server answers.`);
+      this.pictures.set([]);
+      const files = form.querySelector<HTMLInputElement>('[name=pictures]');
+      if (files) files.value = '';
       for (const text of [this.title, this.trouble]) text.set('');
       for (const figure of [this.cost, this.wait, this.delay]) figure.set(null);
       this.size.set([null, null, null]);
