@@ -5,6 +5,7 @@ import rateLimit from '@fastify/rate-limit';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { backupRoutes } from './backup/plugin';
 import { bundleRoutes } from './bundle/plugin';
+import { calendarRoutes } from './calendar/plugin';
 import { caseRoutes } from './cases/plugin';
 import type { Context } from './context';
 import { AppError, diskFault } from './errors';
@@ -107,6 +108,7 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
   recordRoutes(app, context);
   fileRoutes(app, context);
   bundleRoutes(app, context);
+  calendarRoutes(app, context);
   reportRoutes(app, context);
   workbookRoutes(app, context);
   backupRoutes(app, context);

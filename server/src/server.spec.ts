@@ -162,6 +162,22 @@ describe('cases', () => {
     // Taken off meanwhile: it does not come back by being sent again.
     expect((await post()).status).toBe(404);
   });
+  it('gives the days by which something is to be done as a calendar, those that are done left out', async () => {
+    const agreed = { 'Dry it first.': { who: 'Bo', by: '2027-02-28', done: false }, 'Try a coupon.': { who: '', by: '2027-03-01', done: true } };
+    const made = await create(demoDoc({ title: 'Dated; jig', decision: { agreed } }));
+    await call('POST', `/api/records/quote?case=${made.id}`, {
+      values: { supplier: 'Shop', dated: '2026-11-01', valid_until: '2027-04-05', breaks: [{ from: 1, each: 9 }], once: 0 },
+      who: 'Ada',
+    });
+    const { payload, headers } = await app.inject({ method: 'GET', url: `/api/calendar.ics?case=${made.id}` });
+    expect(headers['content-type']).toContain('text/calendar');
+    const lines = payload.replace(/\r\n[ \t]/g, '').split('\r\n');
+    const of = (name: string): string[] => lines.filter((l) => l.startsWith(name)).map((l) => l.slice(l.indexOf(':') + 1));
+    expect(of('SUMMARY')).toEqual(['Dated\\; jig: Dry it first.', expect.stringMatching(/^Dated\\; jig: Quote: valid until/)]);
+    expect([of('DTSTART'), of('DTEND')]).toEqual([['20270228', '20270405'], ['20270301', '20270406']]);
+    expect(of('DESCRIPTION')).toEqual(['Seen to by Bo.']);
+    expect((await app.inject({ method: 'GET', url: `/api/calendar.ics?case=${(await create()).id}` })).payload).toContain('END:VCALENDAR');
+  });
   it('makes the cases of a list at once, all or none, and takes them off again', async () => {
     const list = async (docs: unknown[]) => call<{ ids: string[] }>('POST', '/api/cases/list', { docs, who: 'Ada' });
     const count = async (): Promise<number> => (await call<{ total: number }>('GET', '/api/cases')).body.total;

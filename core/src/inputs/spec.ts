@@ -68,6 +68,8 @@ export interface TextInput extends Base {
 export interface DateInput extends Base {
   kind: 'date';
   usual?: string;
+  /** Something has to be done by then: it stands in the calendar. */
+  due?: boolean;
 }
 /** A list of points in the plane, mm: a profile. Typed one a line. */
 export interface PointsInput extends Base {

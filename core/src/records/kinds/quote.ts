@@ -25,7 +25,7 @@ export const quote: RecordKind = {
     { kind: 'text', id: 'supplier', label: 'Supplier', max: 120, least: 1 },
     { kind: 'text', id: 'number', label: 'Number', max: 60, optional: true },
     { kind: 'date', id: 'dated', label: 'Dated' },
-    { kind: 'date', id: 'valid_until', label: 'Valid until', optional: true },
+    { kind: 'date', id: 'valid_until', label: 'Valid until', optional: true, due: true },
     {
       kind: 'table',
       id: 'breaks',

@@ -13,7 +13,7 @@ export const release: RecordKind = {
     { kind: 'text', id: 'number', label: 'Number on the tool', max: 40, least: 1 },
     { kind: 'text', id: 'place', label: 'Goes to', max: 120, optional: true },
     { kind: 'date', id: 'on', label: 'On' },
-    { kind: 'date', id: 'again', label: 'Inspect again by', optional: true },
+    { kind: 'date', id: 'again', label: 'Inspect again by', optional: true, due: true },
     { kind: 'text', id: 'statement', label: 'Statement', max: 400, least: 3, usual: 'Measured against its check plan and released for use.' },
   ],
   title: (v) => `Tool ${String(v['number'] ?? '')}`,

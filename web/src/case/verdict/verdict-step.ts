@@ -67,6 +67,7 @@ export class VerdictStep {
     const asked = this.conditions().filter((c) => c.asked);
     return `${asked.filter((c) => c.done).length} of ${asked.length} done`;
   });
+  protected readonly dated = computed(() => this.conditions().some((c) => c.by && !c.done));
   protected readonly overruled = computed(() => this.store.doc()?.decision?.overruled);
   /** Ways that may be taken instead. */
   protected readonly others = computed(() =>
