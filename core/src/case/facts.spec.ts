@@ -1,4 +1,9 @@
+import { screenRoute } from '../decide/options';
+import { factsOf } from '../plan/facts';
+import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
+import { material } from '../shelf/shelf';
+import { asPart, Cutters, loadKernel } from '../shape/features/testing';
 import { writeStl } from '../shape/formats/stl';
 import { readShape } from '../shape/measure';
 import { formOf, missingEssentials, plainFacts, shapeFor, sizeOf } from './facts';
@@ -90,5 +95,22 @@ describe('a studied mesh', () => {
       likely: 1,
       source: { kind: 'you' },
     });
+  });
+});
+
+describe('a plate with something that does not go through', () => {
+  it('is cut, in any position, and what is done afterwards is priced with it and said', async () => {
+    const c = new Cutters(await loadKernel(), 0.02);
+    const holes = c.k.Manifold.union(Array.from({ length: 8 }, (_, i) => c.cylinder(6, 20).translate([20 * i - 70, 0, 5])));
+    const ref = studiedRef(asPart(c.box(200, 100, 12).subtract(holes), [0.3, 0.2, 0.8], 1));
+    const doc = demoDoc({ form: 'shaped', shapes: { printed: ref, machined: ref } });
+    expect(formOf(doc, false)).toBe('flat');
+    // Eight blind holes at two and a half minutes.
+    expect(machiningEntries(doc).find((e) => e.name === 'after_h')).toMatchObject({
+      likely: 20 / 60,
+      source: { text: expect.stringContaining('drill 8 blind holes ⌀6, 7 mm deep') },
+    });
+    const form = screenRoute(factsOf(doc, BUILT_IN_SITE), processOf('sheet-cut'), material('s235')).checks.find((x) => x.id === 'form');
+    expect(form).toMatchObject({ state: 'pass', reason: 'A plate (measured): cut it, then drill 8 blind holes ⌀6, 7 mm deep.' });
   });
 });

@@ -6,7 +6,7 @@ const BASIS = 'Faces square or parallel to one axis, measured on the mesh; witho
 export const form: Check = {
   id: 'form',
   label: 'Shape',
-  run({ process, form: is, size, family }) {
+  run({ process, form: is, size, family, study }) {
     if (process.duties && !process.duties.includes(family.duty))
       return {
         state: 'fail',
@@ -25,10 +25,13 @@ export const form: Check = {
     if (!process.forms) return undefined;
     const from = size.measured ? 'measured' : 'as you say';
     if (process.forms.includes(is)) {
+      const then = is === 'flat' && process.kind === 'cut' ? (study?.body.features.cut?.then ?? []) : [];
       return {
         state: 'pass',
         basis: BASIS,
-        reason: `${is === 'flat' ? 'A plate with cut-outs' : is === 'turned' ? 'A round tool' : 'A block with holes'} (${from}): the simple way works.`,
+        reason: then.length
+          ? `A plate (${from}): cut it, then ${then.map((t) => t.text).join('; ')}.`
+          : `${is === 'flat' ? 'A plate with cut-outs' : is === 'turned' ? 'A round tool' : 'A block with holes'} (${from}): the simple way works.`,
       };
     }
     return {
