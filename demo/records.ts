@@ -103,6 +103,17 @@ const NEST_READ: readonly [ago: number, cycles: number, wear: number | undefined
   [240, 0, undefined, 'count'], [190, 1700, 0.04, 'wear'], [140, 3100, 0.06, 'wear'], [95, 4600, 0.1, 'wear'], [50, 5900, 0.12, 'wear'], [12, 7200, 0.15, 'wear'],
 ];
 
+/** What is to be made next: hours of the run, days until it is due. */
+const JOBS: readonly [what: string, process: string, material: string, run: number, due: number][] = [
+  ['Hinge drill jig, second piece', 'extrusion-open', 'PETG', 9, 2],
+  ['Kitting tray, six pieces', 'extrusion-open', 'PETG', 31, 5],
+  ['Masking caps, first forty', 'extrusion-chamber', 'PA12-CF', 22, 3],
+  ['Finger gripper, two fingers', 'extrusion-chamber', 'PA6-CF', 6, 1],
+  ['Sprocket guard, trial', 'extrusion-open', 'ASA', 12, 4],
+  ['Bearing nest, insert', 'extrusion-chamber', 'PA6-CF', 11, 6],
+  ['Blower coupling, two halves', 'extrusion-chamber', 'PA12-CF', 8, 2],
+];
+
 const DAY_MS = 86_400_000;
 
 /** @param today the log ends shortly before it */
@@ -129,5 +140,6 @@ export function demoRecords(today: Date): DemoRecord[] {
     },
   };
   const scenarios = SCENARIOS.map((values, k): DemoRecord => ({ kind: 'scenario', at: at(30 - k), values }));
-  return [...machines, ...builds, ...used, ...made, nest, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
+  const jobs = JOBS.map(([what, process, material, run, due]): DemoRecord => ({ kind: 'job', at: at(1), values: { what, process, material, run, hands: 0.7, due: at(-due).toISOString().slice(0, 10), done: false } }));
+  return [...jobs, ...machines, ...builds, ...used, ...made, nest, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

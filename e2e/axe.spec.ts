@@ -81,6 +81,13 @@ test.describe('axe finds nothing', () => {
     await page.getByRole('button', { name: 'History' }).click();
     await page.getByRole('button', { name: 'Revision 1', exact: true }).click();
     await clean(page);
+    await page.goto(`${server.url}/board`);
+    await expect(page.getByText(/runs until/)).toBeVisible();
+    await clean(page);
+    await page.goto(`${server.url}/walk`);
+    await page.getByRole('button', { name: 'bring in a list' }).click();
+    await page.getByRole('textbox', { name: /Cells, with a header first/ }).fill('Tool,L,W,H\nJig,9,9,x');
+    await clean(page);
     await page.goto(`${server.url}/log`);
     await page.getByRole('button', { name: 'Builds' }).click();
     await page.getByRole('button', { name: 'Add a build' }).click();

@@ -6,9 +6,9 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 /** One picture of each main view, for the README. Run by npm run screenshots. */
 const SHOTS: [name: string, path: string, width?: number, height?: number][] = [
   ['walk', '/walk'],
-  ['walk-plane', '/walk?view=plane'],
   ['cases', '/cases'],
   ['shop', '/shop'],
+  ['board', '/board'],
   ['log', '/log'],
   ['shelf', '/shelf'],
   ['house', '/house'],
@@ -42,6 +42,7 @@ test('pictures', async ({ page, server }) => {
     if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
     if (name === 'payback') await page.getByRole('button', { name: 'Two more open frames' }).first().click();
     if (name === 'payback') await expect(page.locator('.apexcharts-svg')).toHaveCount(3);
+    if (name === 'board') await expect(page.getByText(/runs until/)).toBeVisible();
     if (name === 'proof') await expect(page.locator('.dims text').first()).toBeVisible();
     if (name === 'house') {
       await page.getByRole('button', { name: 'Take one now' }).click();

@@ -11,6 +11,7 @@ import type { OpenDb } from './db/open';
 import { cases, records, shops, siteFacts } from './db/schema';
 import { openPool } from './jobs/pool';
 import { FolderMeshStore } from './meshes/store';
+import { forgetEvidence, readEvidence } from './records/store';
 import { type Plant, seedDemo } from './seed';
 import { openTestDb } from './testing/db';
 
@@ -55,6 +56,13 @@ const empty = async (): Promise<void> => {
 beforeEach(empty);
 
 describe('the demo plant', () => {
+  it('tells estimates what its records say, also where somebody asked before they were there', async () => {
+    const machine = { name: 'Printer', process: 'extrusion-open', x: 300, y: 300, z: 300, count: 1, alone: true };
+    expect((await readEvidence(open.db)).machines).toBeUndefined();
+    await seedDemo(open.db, store, pool, { today: TODAY, plant: { ...PLANT, records: (at) => [{ kind: 'machine', at, values: machine }] } });
+    expect((await readEvidence(open.db)).machines).toHaveLength(1);
+    forgetEvidence(open.db);
+  });
   it('completes at the next start, wherever the first one was cut off', async () => {
     const steps: string[] = [];
     await seed(open, (what) => void steps.push(what));

@@ -12,6 +12,7 @@ import type { Db } from './db/open';
 import { cases, meshes as meshTable, records, siteFacts } from './db/schema';
 import type { Pool } from './jobs/pool';
 import type { MeshStore } from './meshes/store';
+import { forgetEvidence } from './records/store';
 import { readShop, saveShop } from './shop/store';
 
 /** What is set up at the first start. */
@@ -120,5 +121,7 @@ export async function seedDemo(
     if ((await readShop(tx)).revision === 0) await saveShop(tx, DEFAULT_SHOP, 0, 'demo plant');
     await tx.update(siteFacts).set({ value: { ...state, done: true } }).where(eq(siteFacts.key, KEY));
   });
+  // Somebody may have asked for it meanwhile.
+  forgetEvidence(db);
   progress.of = 0;
 }

@@ -28,7 +28,7 @@ export interface RecordKind {
   /** Kept with a case, with the site, or with the site and perhaps a case. */
   about: 'case' | 'site' | 'both';
   /** Kept on a page of its own, not in the Log or the Papers. */
-  page?: 'shop' | 'payback' | 'proof';
+  page?: 'shop' | 'payback' | 'proof' | 'board';
   inputs: readonly InputSpec[];
   /** A row in a few words. */
   title(values: Values): string;

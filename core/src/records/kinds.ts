@@ -4,6 +4,7 @@ import { build } from './kinds/build';
 import { check } from './kinds/check';
 import { certificate } from './kinds/certificate';
 import { machine } from './kinds/machine';
+import { job } from './kinds/job';
 import { making } from './kinds/making';
 import { note } from './kinds/note';
 import { quote } from './kinds/quote';
@@ -13,7 +14,7 @@ import { scenario } from './kinds/scenario';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
-export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, machine, toolLife, build, scenario, making, check, scan, release];
+export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, machine, toolLife, build, scenario, job, making, check, scan, release];
 
 /** @throws Error for an unknown id */
 export function recordKindOf(id: string): RecordKind {

@@ -19,12 +19,18 @@ export function calendarRoutes(app: FastifyInstance, { db }: Context): void {
       and(isNull(cases.removedAt), visible, query.case ? inArray(cases.id, [query.case]) : undefined),
     );
     const titles = new Map(rows.map((r) => [r.id, (r.doc as CaseDoc).title]));
-    const kept = (await db.select().from(records).where(isNull(records.removedAt))).filter((r) => r.caseId !== null && titles.has(r.caseId));
+    const kept = (await db.select().from(records).where(isNull(records.removedAt))).filter((
+      r,
+    ) => (r.caseId === null ? !query.case && !r.values['done'] : titles.has(r.caseId)));
     const dates = [
       ...rows.flatMap(({ id, doc }) => dueInCase(doc as CaseDoc).map((d) => ({ ...d, id, key: `${id}-${d.key}` }))),
-      ...kept.flatMap((r) => dueInRecords([r]).map((d) => ({ ...d, id: r.caseId! }))),
+      ...kept.flatMap((r) => dueInRecords([r]).map((d) => ({ ...d, id: r.caseId }))),
     ].sort((a, b) => a.day.localeCompare(b.day));
-    const { value = EMPTY, error } = dates.length ? createEvents(dates.map((d) => event(d, titles.get(d.id)!, `${protocol}://${host}/case/${d.id}`))) : {};
+    const { value = EMPTY, error } = dates.length
+      ? createEvents(
+        dates.map((d) => event(d, d.id === null ? 'Board' : titles.get(d.id)!, `${protocol}://${host}/${d.id === null ? 'board' : `case/${d.id}`}`)),
+      )
+      : {};
     if (error) throw error;
     return reply.type('text/calendar; charset=utf-8').header('content-disposition', 'attachment; filename="cuadro.ics"').send(value);
   });

@@ -93,6 +93,9 @@ export function readEvidence(db: Db): Promise<Evidence> {
   return kept;
 }
 
+/** Records were written past this store. */
+export const forgetEvidence = (db: Db): void => void evidence.delete(db);
+
 /** The site as estimates see it. */
 export async function readSite(db: Db): Promise<Site> {
   const [{ shop }, found] = await Promise.all([readShop(db), readEvidence(db)]);

@@ -15,6 +15,7 @@ const SECTIONS = [
   { path: '/cases', label: 'Cases', what: 'all of them' },
   { path: '/shop', label: 'Shop', what: 'rates and hours' },
   { path: '/payback', label: 'Payback', what: 'does it pay' },
+  { path: '/board', label: 'Board', what: 'made when' },
   { path: '/log', label: 'Log', what: 'what happened' },
   { path: '/shelf', label: 'Shelf', what: 'routes, materials' },
   { path: '/house', label: 'House', what: 'back-ups, people' },

@@ -7,6 +7,7 @@ export const ROUTES: Routes = [
   { path: 'cases', title: 'Cases · Cuadro', loadComponent: () => import('../cases/cases-page').then((m) => m.CasesPage) },
   { path: 'shop', title: 'Shop · Cuadro', loadComponent: () => import('../shop/shop-page').then((m) => m.ShopPage) },
   { path: 'payback', title: 'Payback · Cuadro', loadComponent: () => import('../payback/payback-page').then((m) => m.PaybackPage) },
+  { path: 'board', title: 'Board · Cuadro', loadComponent: () => import('../board/board-page').then((m) => m.BoardPage) },
   { path: 'log', title: 'Log · Cuadro', loadComponent: () => import('../log/log-page').then((m) => m.LogPage) },
   { path: 'house', title: 'House · Cuadro', loadComponent: () => import('../house/house-page').then((m) => m.HousePage) },
   { path: 'sign-in', title: 'Sign in · Cuadro', loadComponent: () => import('../people/sign-in-page').then((m) => m.SignInPage) },

@@ -1,5 +1,6 @@
 import { inject, Injectable, type OnDestroy } from '@angular/core';
 import { Lazy } from './lazy-worker';
+import type { BoardPlan, Problem } from '@cuadro/core/board/week';
 import type { CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { RouteOption } from '@cuadro/core/decide/options';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
@@ -69,6 +70,10 @@ export class ComputeService implements OnDestroy {
   /** Whether a machine pays; its figures can be opened afterwards. */
   scenario(id: string, values: Values, shop: Shop): Promise<PaybackView> {
     return this.open.get().scenario(id, values, shop);
+  }
+
+  planWeek(problem: Problem): Promise<BoardPlan> {
+    return this.walk.get().planWeek(problem);
   }
 
   toolOf(doc: CaseDoc, site: Site): Promise<PrintedTool | undefined> {

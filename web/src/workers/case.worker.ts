@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { type BoardPlan, planWeek, type Problem } from '@cuadro/core/board/week';
 import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { hoursLying } from '@cuadro/core/decide/lying';
 import { screenStates, type RouteOption } from '@cuadro/core/decide/options';
@@ -97,6 +98,9 @@ const api = {
   },
 
   /** A tool of a case as a row of a scenario. */
+  planWeek(problem: Problem): BoardPlan {
+    return planWeek(problem);
+  },
   toolOf(doc: CaseDoc, site: Site): PrintedTool | undefined {
     return toolOf(doc, site);
   },
