@@ -157,6 +157,11 @@ describe('cases', () => {
     const note = async () => call<{ id: string }>('POST', `/api/records/note?case=${id}`, { values: { text: 'Seen' }, who: 'Ada', id: noteId });
     expect([(await note()).status, (await note()).body.id]).toEqual([201, noteId]);
     expect((await call<{ total: number }>('GET', `/api/records/note?case=${id}`)).body.total).toBe(1);
+    const other = await create();
+    expect(await call('POST', `/api/records/note?case=${other.id}`, { values: { text: 'Seen' }, id: noteId })).toMatchObject({
+      status: 422,
+      body: { message: 'This id is that of another record.' },
+    });
     expect((await call('POST', '/api/cases', { doc: demoDoc(), id: 'x' })).status).toBe(422);
     await call('DELETE', `/api/cases/${id}`);
     // Taken off meanwhile: it does not come back by being sent again.

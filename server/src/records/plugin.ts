@@ -126,8 +126,9 @@ export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context
     const caseId = await place(params.kind, query.case);
     const { values, who: said, id } = await checked(params.kind, body);
     // Sent again because no answer came: it is there already.
-    const before = id && (await findRecord(db, id));
+    const before = id ? await findRecord(db, id) : undefined;
     if (before && before.kind === params.kind && before.caseId === caseId) return before;
+    if (before) throw new AppError('RECORD_INVALID', 'This id is that of another record.');
     await guarded(params.kind, values, caseId);
     reply.status(201);
     const { stamp } = recordKindOf(params.kind);

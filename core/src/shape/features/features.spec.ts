@@ -1,6 +1,7 @@
 // dprint-ignore-file: a table, a line each
 import type { Manifold } from 'manifold-3d';
 import type { Kernel } from '../../make/kernel';
+import { flipped, join } from '../testing';
 import { weld } from '../weld';
 import { type BodyKind } from './body-kind';
 import { type Features, featuresOf } from './features';
@@ -95,6 +96,14 @@ describe('bodies of a file', () => {
     const part = c.box(60, 60, 60).translate([0, 0, -30]).subtract(c.box(20, 20, 20).translate([0, 0, -10])).add(at(c.cylinder(10, 40), 80, 0, -20));
     const { bodies } = seen(part);
     expect(bodies.map((b) => [b.shape.kind, Math.round(b.volume_mm3 / 100)])).toEqual([['block', 2080], ['turned', Math.round((Math.PI * 25 * 40) / 100)]]);
+  });
+  it('that are inside out are turned back, and no cavity of whatever lies around them', () => {
+    // A bolt, inside out, in the corner of an angle: in its box, not in its material.
+    const angle = asPart(c.box(80, 80, 80).subtract(c.box(80, 80, 80).translate([20, 20, 20])), [0, 0, 1], 0);
+    const bolt = asPart(c.cylinder(10, 30).translate([10, 10, 40]), [0, 0, 1], 0);
+    const { bodies } = featuresOf(join(angle, flipped(bolt)));
+    expect(bodies.map((b) => [b.shape.kind, b.bores.length])).toEqual([['block', 0], ['turned', 0]]);
+    expect(Math.abs(bodies[1].volume_mm3 / (Math.PI * 25 * 30) - 1)).toBeLessThan(0.01);
   });
   it('an open or empty mesh has no closed body and does no harm', () => {
     const positions = Float32Array.from([0, 0, 0, 10, 0, 0, 0, 10, 0]);

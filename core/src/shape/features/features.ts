@@ -1,7 +1,9 @@
+import { bvhOf } from '../bvh';
+import { facets } from '../facets';
 import type { Mesh } from '../mesh';
 import { contoursAt } from '../slice';
 import { topology } from '../topology';
-import { dot, turned, type Vec3 } from '../turn';
+import { dot, turned, unit, type Vec3 } from '../turn';
 import { type BodyShape, bodyShape } from './body-kind';
 import { type Bore, boresOf } from './bores';
 import { alike, type Pattern, patternsOf } from './patterns';
@@ -80,7 +82,7 @@ function featuresOfBody({ mesh, volume_mm3 }: { mesh: Mesh; volume_mm3: number }
 const isSlotFloor = (p: Pocket, bores: readonly Bore[]): boolean =>
   bores.some((b) => b.kind === 'slot' && b.triangles.some((t) => p.triangles.includes(t)) && Math.abs(p.depth_mm / b.depth_mm - 1) < 0.05);
 
-/** Each closed shell that looks outwards, with the cavities inside it. */
+/** Each closed shell that looks outwards, with the cavities inside it. What looks inwards and lies in no other is a body turned inside out: it is turned back. */
 function bodiesOf(mesh: Mesh): { mesh: Mesh; volume_mm3: number }[] {
   const { shells, shellOf } = topology(mesh);
   const { vertices: v, indices } = mesh;
@@ -89,16 +91,32 @@ function bodiesOf(mesh: Mesh): { mesh: Mesh; volume_mm3: number }[] {
   shellOf.forEach((s, t) => s >= 0 && lists[s].push(t));
   const parts = lists.map((triangles) => {
     const part: Mesh = { vertices: v, indices: Uint32Array.from(triangles.flatMap((t) => [indices[t * 3], indices[t * 3 + 1], indices[t * 3 + 2]])) };
-    return { triangles, volume: volumeOf(part), box: boxOf(part) };
+    return { part, triangles, volume: volumeOf(part), box: boxOf(part) };
   });
-  const solid = parts.filter((p) => p.volume > LEAST_MM3).sort((a, b) => b.volume - a.volume).slice(0, MOST_BODIES);
-  const hollow = parts.filter((p) => p.volume < -LEAST_MM3);
-  return solid.map((body) => {
+  const outward = parts.filter((p) => p.volume > LEAST_MM3).sort((a, b) => b.volume - a.volume).slice(0, MOST_BODIES);
+  const inward = parts.filter((p) => p.volume < -LEAST_MM3).map((p) => ({
+    ...p,
     // The smallest body around a cavity has it.
-    const own = hollow.filter((h) => solid.filter((s) => holds(s.box, h.box)).at(-1) === body);
-    const triangles = [body, ...own].flatMap((p) => p.triangles);
-    return { mesh: compact(mesh, triangles), volume_mm3: body.volume + own.reduce((s, p) => s + p.volume, 0) };
+    around: outward.filter((s) => holds(s.box, p.box) && isInside(s.part, cornerOf(p.part))).at(-1),
+  }));
+  const solid = outward.map((body) => {
+    const own = inward.filter((h) => h.around === body);
+    return { mesh: compact(mesh, [body, ...own].flatMap((p) => p.triangles)), volume_mm3: body.volume + own.reduce((s, p) => s + p.volume, 0) };
   });
+  const turnedBack = inward.filter((p) => !p.around).map((p) => ({ mesh: insideOut(compact(mesh, p.triangles)), volume_mm3: -p.volume }));
+  return [...solid, ...turnedBack].sort((a, b) => b.volume_mm3 - a.volume_mm3).slice(0, MOST_BODIES);
+}
+
+const cornerOf = ({ vertices: v, indices }: Mesh): Vec3 => [v[indices[0] * 3], v[indices[0] * 3 + 1], v[indices[0] * 3 + 2]];
+const insideOut = ({ vertices, indices }: Mesh): Mesh => ({ vertices, indices: indices.map((_, k) => indices[k - (k % 3) + (2 - (k % 3))]) });
+
+/** Going out from the place in a direction along no edge, the first face met is seen from behind. */
+function isInside(mesh: Mesh, p: Vec3): boolean {
+  const way = unit([0.6113, 0.3571, 0.7063]);
+  const { triangle } = bvhOf(mesh).ray(...p, ...way, Infinity);
+  if (triangle < 0) return false;
+  const { normals } = facets(mesh);
+  return dot([normals[triangle * 3], normals[triangle * 3 + 1], normals[triangle * 3 + 2]], way) > 0;
 }
 
 type Box = [low: Vec3, high: Vec3];
