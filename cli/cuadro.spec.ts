@@ -71,6 +71,12 @@ describe('cuadro features', () => {
     expect(f.setups).toEqual({ three_axis: 2, four_axis: 1, five_axis: 2, unreachable: [] });
     expect(f.cut_plan).toEqual({ thickness_mm: expect.closeTo(10, 3), length_mm: expect.closeTo(400 + Math.PI * (36 + 30), -0.5), pierces: 6, then: [] });
   });
+  it('reads a foreign CAD model: a flange whose file holds cylinders of 18 and, six times, of 3.5', () => {
+    const { holes, bodies } = JSON.parse(cuadro('features', 'node_modules/occt-import-js/test/testfiles/cax-if/io1-cm-214.stp').out);
+    expect(bodies.map((b: { kind: string }) => b.kind)).toEqual(['turned']);
+    expect(holes.map((h: { kind: string; diameter_mm: number; count_in_pattern?: number }) => [h.kind, Math.round(h.diameter_mm * 100) / 100, h.count_in_pattern]))
+      .toEqual([['through', 36, undefined], ...Array.from({ length: 6 }, () => ['through', 7, 6])]);
+  });
 });
 
 describe('cuadro slice', () => {
