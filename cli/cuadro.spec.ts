@@ -74,7 +74,9 @@ describe('cuadro features', () => {
   it('reads a foreign CAD model: a flange whose file holds cylinders of 18 and, six times, of 3.5', () => {
     const { holes, bodies } = JSON.parse(cuadro('features', 'node_modules/occt-import-js/test/testfiles/cax-if/io1-cm-214.stp').out);
     expect(bodies.map((b: { kind: string }) => b.kind)).toEqual(['turned']);
-    expect(holes.map((h: { kind: string; diameter_mm: number; count_in_pattern?: number }) => [h.kind, Math.round(h.diameter_mm * 100) / 100, h.count_in_pattern]))
+    expect(
+      holes.map((h: { kind: string; diameter_mm: number; count_in_pattern?: number }) => [h.kind, Math.round(h.diameter_mm * 100) / 100, h.count_in_pattern]),
+    )
       .toEqual([['through', 36, undefined], ...Array.from({ length: 6 }, () => ['through', 7, 6])]);
   });
 });
