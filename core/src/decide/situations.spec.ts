@@ -4,6 +4,7 @@ import { studiedRef } from '../case/testing';
 import { prism, rectangle } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { box, drilledPlate, flipped, join, moved } from '../shape/testing';
+import { asPart, Cutters, loadKernel } from '../shape/features/testing';
 import { BUILT_IN_SITE } from '../records/site';
 import { evaluateCase } from './evaluate-case';
 import type { VerdictKind } from './verdict';
@@ -155,6 +156,8 @@ const SITUATIONS: Situation[] = [
   { what: 'an arm with a neck of six millimetres', family: 'gripper', mesh: () => join(box(180, 40, 40), box(40, 6, 6, 180, 17, 17), box(180, 40, 40, 220)), file: { copies: 1, today: T('machined', 700, { wait_days: 20, material: 's235' }), need: { load: 200, massLimit: 8 } }, says: ['keep', 'machine'], bars: [/^extrusion/, /^powder-polymer/, /^vat/, /jet-/], why: '200 N bend a six-millimetre neck with 440 MPa, whatever the box says' },
   { what: 'the same bar without a neck', family: 'gripper', mesh: () => box(400, 40, 40), file: { copies: 1, today: T('machined', 700, { wait_days: 20, material: 's235', weight_kg: 5 }), delay_per_day: 20, need: { load: 200, massLimit: 8 } }, says: ['simple'], holds: [/pa12-cf$/], each: [60, 650], days: [0.5, 8], why: '40 × 40 carries 200 N in anything that is not rubber, and a plain bar is sawn' },
   { what: 'a plate that turns out to be one', family: 'hand-jig', mesh: () => drilledPlate(200, 120, 10, [[8, 30, 30], [8, 170, 30], [12, 100, 80]]), file: { form: 'shaped', today: T('machined', 300, { wait_days: 15 }), delay_per_day: 10 }, says: ['simple'], way: /^sheet-cut/, each: [15, 200], days: [0.5, 8], why: 'the mesh says plate, whatever the form says' },
+  { what: 'a plate with sixty-four blind holes', family: 'assembly-fixture', mesh: () => asPart(cut.box(200, 200, 12).subtract(cut.k.Manifold.union(Array.from({ length: 64 }, (_, i) => cut.cylinder(6, 20).translate([20 * (i % 8) - 70, 20 * Math.floor(i / 8) - 70, 5])))), [0.1, 0.2, 0.9], 1), file: { form: 'shaped', today: T('machined', 400, { material: 'al-6061', wait_days: 15 }) }, says: ['simple'], way: /^sheet-cut/, each: [120, 380], days: [1, 8], why: 'cut, then two and a half minutes a hole' },
+  { what: 'a flange, turned, with six holes', family: 'spare-part', mesh: () => asPart(cut.turned([[15, 0], [50, 0], [50, 12], [25, 12], [25, 40], [15, 40]]).subtract(cut.k.Manifold.union(Array.from({ length: 6 }, (_, i) => cut.cylinder(9, 30).translate([38, 0, -5]).rotate([0, 0, 60 * i])))), [0.1, 0.2, 0.9], 1), file: { form: 'shaped', today: T('machined', 400, { material: 'al-6061', wait_days: 15 }), need: { load: 200, serviceTemp: 25, fluids: [] } }, says: ['keep', 'machine', 'simple', 'even', ...PRINT], holds: [/^turning\/al-6061$/], why: 'the mesh says it is turned, whatever the form says' },
   { what: 'a block that turns out to be one', family: 'assembly-fixture', mesh: () => drilledPlate(90, 60, 40, [[10, 15, 15], [10, 75, 15], [10, 15, 45], [10, 75, 45]]), file: { copies: 2, today: T('none'), need: { tolerance: 0.1, load: 2500, loadDirection: 'compression', fluids: [], changes: 0 } }, says: ['simple'], way: /^manual-mill/, each: [20, 250], why: 'mill and drill it' },
   { what: 'a closed hollow block', family: 'assembly-fixture', mesh: () => join(box(80, 80, 80), flipped(moved(box(60, 60, 60), [10, 10, 10]))), file: { today: T('cast', 600, { wait_days: 20 }), delay_per_day: 20 }, says: PRINT, bars: [/^cnc-mill/, /^manual-mill/], each: [60, 580], days: [1, 12], why: 'no cutter gets into a closed cavity' },
   { what: 'a plate clamped down with M6 at 9 N·m', family: 'workholding-plate', mesh: () => drilledPlate(200, 120, 20, [[6.6, 20, 20], [6.6, 180, 20], [6.6, 20, 100], [6.6, 180, 100]]), file: { copies: 2, today: T('machined', 540, { material: 'al-6061', wait_days: 15 }), need: { load: 3000, fluids: ['coolant'], boltTorque: 9 } }, says: ['keep', 'simple', 'machine', ...PRINT, 'even'], bars: [/jet-rubber/, /tpu/], holds: [/^sheet-cut\/al-6061$/], why: 'metal does not mind; plastic wants sleeves' },
@@ -166,6 +169,11 @@ const SITUATIONS: Situation[] = [
   { what: 'fingers on castings of 350 °C', family: 'gripper', file: { size_mm: [120, 60, 40], copies: 2, today: T('machined', 340, { material: 's235', wait_days: 15 }), need: { serviceTemp: 60, contactTemp: 350, contactTime: 4, load: 120, massLimit: 3 } }, says: ['keep', 'machine', 'hybrid', 'even'], bars: [/tpu/, /\/pla$/], why: 'steel tips, or steel' },
   { what: 'a tool that must go out by itself', family: 'assembly-fixture', file: { size_mm: [150, 100, 40], today: T('machined', 500, { wait_days: 20 }), need: { flame: 'self-extinguishing' } }, says: ['keep', 'machine', 'simple', ...PRINT], bars: [/\/pla$/, /\/petg$/], why: 'beside heaters' },
 ];
+
+let cut: Cutters;
+beforeAll(async () => {
+  cut = new Cutters(await loadKernel(), 0.05);
+});
 
 describe('situations', () => {
   it('are eighty at least, a reason each', () => {

@@ -1,4 +1,4 @@
-import { extentOf, type LengthUnit, type Mesh } from './mesh';
+import { extentOf, insideOut, type LengthUnit, type Mesh } from './mesh';
 import { readMesh } from './read-mesh';
 import { topology } from './topology';
 import { weld } from './weld';
@@ -50,9 +50,6 @@ export function readShape(bytes: Uint8Array, unit: LengthUnit = 'mm', fileName =
   const measured = measure(mesh, soup.notes);
   return { mesh: measured.inverted ? insideOut(mesh) : mesh, measure: measured };
 }
-
-/** The same faces looking the other way. */
-const insideOut = ({ vertices, indices }: Mesh): Mesh => ({ vertices, indices: indices.map((_, k) => indices[k - (k % 3) + (2 - (k % 3))]) });
 
 /**
  * Volume Σ v0·(v1×v2)/6, area Σ |(v1−v0)×(v2−v0)|/2, box, centroid and edge health of a welded mesh.

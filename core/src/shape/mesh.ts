@@ -28,6 +28,9 @@ export function extentOf(points: Float32Array): { low: [number, number, number];
   return { low, high };
 }
 
+/** The same faces looking the other way. */
+export const insideOut = ({ vertices, indices }: Mesh): Mesh => ({ vertices, indices: indices.map((_, k) => indices[k - (k % 3) + (2 - (k % 3))]) });
+
 /** A file that cannot be used as a mesh. The message is for people and one line long. */
 export class MeshError extends Error {
   constructor(message: string) {

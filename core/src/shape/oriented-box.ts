@@ -1,4 +1,4 @@
-import type { Mesh } from './mesh';
+import { extentOf, type Mesh } from './mesh';
 import { faceDirections, fibonacciSphere } from './orient';
 import { frameFor, type Vec3 } from './turn';
 
@@ -92,11 +92,7 @@ interface Cell {
 
 /** Corners by cells of a grid, each with the box around its own; the outermost first. */
 function inCells(v: Float32Array): Cell[] {
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < v.length; i++) {
-    low[i % 3] = Math.min(low[i % 3], v[i]);
-    high[i % 3] = Math.max(high[i % 3], v[i]);
-  }
+  const { low, high } = extentOf(v);
   const side = Math.max(1, Math.min(24, Math.round(Math.cbrt(v.length / 60))));
   const cell = (x: number, k: number): number => Math.min(side - 1, Math.floor(((x - low[k]) / (high[k] - low[k] || 1)) * side));
   const cells = new Map<number, Cell>();

@@ -1,6 +1,6 @@
 import { circle, prism, rectangle, revolve } from '../make/solids';
 import { weld } from './weld';
-import type { Mesh } from './mesh';
+import { insideOut, type Mesh } from './mesh';
 import { turned, type Vec3 } from './turn';
 
 /** Solids with closed forms, for tests. Millimetres. */
@@ -35,7 +35,7 @@ export function join(...meshes: Mesh[]): Mesh {
 }
 
 /** Inside out. */
-export const flipped = (m: Mesh): Mesh => ({ vertices: m.vertices, indices: m.indices.map((_, k) => m.indices[k - (k % 3) + (2 - (k % 3))]) });
+export const flipped = insideOut;
 
 export const moved = (m: Mesh, by: Vec3): Mesh => ({ vertices: m.vertices.map((x, i) => x + by[i % 3]), indices: m.indices });
 

@@ -15,6 +15,7 @@ import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { RecordsView } from '../records/records-view';
 import { inAddress } from '../shared/address';
+import { nowLocal } from '../shared/today';
 import { WorkingMargin } from '../shared/working-margin';
 
 const DAY_MIN = 1440;
@@ -23,12 +24,6 @@ const MOST_DAYS = 28;
 /** Runs are moved in steps of a quarter of an hour. */
 const STEP_MIN = 15;
 const MOST_JOBS = 500;
-
-/** Local, without a zone: "2026-12-03T09:30". */
-const nowLocal = (): string => {
-  const d = new Date();
-  return new Date(d.getTime() - d.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-};
 
 /** Jobs on the machines of the house, over the week: placed by the Board, moved by hand, with what that costs. */
 @Component({

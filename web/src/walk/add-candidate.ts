@@ -11,6 +11,7 @@ import type { CaseRecord } from '@cuadro/core/wire';
 import { CasesService } from '../data/cases.service';
 import { ShopService } from '../data/shop.service';
 import { QuantityField } from '../shared/quantity-field';
+import { today } from '../shared/today';
 
 const MOST_BYTES = 12_000_000;
 const MOST_PICTURES = 6;
@@ -101,7 +102,7 @@ export class AddCandidate {
           ...(this.form() && { form: this.form() as Form }),
           today: { material: this.materials().some((m) => m.id === this.made()) ? this.made() : null, delay_per_day: this.delay() ?? 0 },
         },
-        new Date().toISOString().slice(0, 10),
+        today(),
       ),
       place: this.place().trim(),
     };

@@ -5,6 +5,7 @@ import { guessColumns, LIST_FIELDS, type ListField, type ListRow, readCandidates
 import { FAMILIES } from '@cuadro/core/need/families';
 import { CasesService } from '../data/cases.service';
 import { SettingsService } from '../data/settings.service';
+import { today } from '../shared/today';
 
 /** Rows read before the page is let go on. */
 const STRIDE = 60;
@@ -89,7 +90,7 @@ export class BringList {
     const out: ListRow[] = [];
     const there = this.cases.candidates().map(({ row }) => ({ title: row.title, place: row.place, family: row.family }));
     this.reading.set(true);
-    const usual = { family: this.family(), system: this.inch() ? 'inch' : 'metric', start: new Date().toISOString().slice(0, 10) } as const;
+    const usual = { family: this.family(), system: this.inch() ? 'inch' : 'metric', start: today() } as const;
     for (const row of readCandidates(this.table(), this.columns(), usual, there)) {
       out.push(row);
       if (out.length % STRIDE === 0) {

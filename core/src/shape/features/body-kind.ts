@@ -137,7 +137,7 @@ function isNarrow({ vertices: v, indices }: Mesh, f: Flat, axis: Vec3, thickness
   return high - low < 0.5 * thickness;
 }
 
-/** The gauge of folded sheet: nearly all of its large faces have another behind them at one distance, and bends are round pairs or sharp. */
+/** The gauge of folded sheet: nearly all of its large faces have another behind them at one distance, and it is bent round. Bends drawn sharp are not told from walls. */
 function asSheet(mesh: Mesh, flats: readonly Flat[], rounds: readonly Round[], box: OrientedBox): number | undefined {
   const { areas, total_mm2 } = facets(mesh);
   const bvh = bvhOf(mesh);
@@ -167,7 +167,7 @@ function asSheet(mesh: Mesh, flats: readonly Flat[], rounds: readonly Round[], b
     const seen = [...ways].some((i) => Math.abs(dot(flats[i].normal, f.normal)) > 0.95);
     if (!seen) ways.add(flats.indexOf(f));
   }
-  return alike > GAUGED * looked && ways.size > 1 && (bends || ways.size > 1) ? gauge : undefined;
+  return alike > GAUGED * looked && ways.size > 1 && bends ? gauge : undefined;
 }
 
 /** All faces square to the box, but for holes, pockets and broken edges. @returns area of the latter; nothing where it is no block */

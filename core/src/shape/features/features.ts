@@ -1,6 +1,6 @@
 import { bvhOf } from '../bvh';
 import { facets } from '../facets';
-import type { Mesh } from '../mesh';
+import { insideOut, type Mesh } from '../mesh';
 import { contoursAt } from '../slice';
 import { topology } from '../topology';
 import { dot, turned, unit, type Vec3 } from '../turn';
@@ -108,7 +108,6 @@ function bodiesOf(mesh: Mesh): { mesh: Mesh; volume_mm3: number }[] {
 }
 
 const cornerOf = ({ vertices: v, indices }: Mesh): Vec3 => [v[indices[0] * 3], v[indices[0] * 3 + 1], v[indices[0] * 3 + 2]];
-const insideOut = ({ vertices, indices }: Mesh): Mesh => ({ vertices, indices: indices.map((_, k) => indices[k - (k % 3) + (2 - (k % 3))]) });
 
 /** Going out from the place in a direction along no edge, the first face met is seen from behind. */
 function isInside(mesh: Mesh, p: Vec3): boolean {

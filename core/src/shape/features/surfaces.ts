@@ -1,7 +1,7 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { facets } from '../facets';
 import { next, twins } from '../half-edges';
-import type { Mesh } from '../mesh';
+import { extentOf, type Mesh } from '../mesh';
 import { crossOf, dot, frameFor, unit, type Vec3 } from '../turn';
 import { circleOrCone } from './circle-or-cone';
 
@@ -92,7 +92,8 @@ function flatsOf(mesh: Mesh): Pick<Surfaces, 'flats' | 'flatOf'> {
   const count = areas.length;
   const flatOf = new Int32Array(count).fill(-1);
   const order = Uint32Array.from({ length: count }, (_, t) => t).sort((a, b) => areas[b] - areas[a]);
-  const eps = 1e-5 * diagonalOf(v) + 5e-4;
+  const { low, high } = extentOf(v);
+  const eps = 1e-5 * Math.hypot(...high.map((h, k) => h - low[k])) + 5e-4;
   const flats: Flat[] = [];
   for (const seed of order) {
     if (flatOf[seed] >= 0) continue;
@@ -136,16 +137,6 @@ function flatsOf(mesh: Mesh): Pick<Surfaces, 'flats' | 'flatOf'> {
     }
     return most;
   }
-}
-
-export function diagonalOf(v: Float32Array): number {
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < v.length; i++) {
-    const k = i % 3;
-    if (v[i] < low[k]) low[k] = v[i];
-    if (v[i] > high[k]) high[k] = v[i];
-  }
-  return Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]);
 }
 
 /** Half-edges at the rim of each flat, one after the other: those of flat f from `start[f]` to `start[f + 1]`. */

@@ -22,7 +22,8 @@ import { InputForm } from '../../shared/inputs/input-form';
 import type { Tag } from '../../shared/part-view/part-scene';
 import { PartView } from '../../shared/part-view/part-view';
 import { StateGlyph } from '../../shared/state-glyph';
-import { ProofStore, today } from './proof-store';
+import { ProofStore } from './proof-store';
+import { today } from '../../shared/today';
 
 /** What is asked of a line in its own quantity, so that it is read and typed in the units at hand. */
 const QUANTITY: Readonly<Record<string, Quantity>> = { mm: 'length', kg: 'mass', µm: 'roughness' };

@@ -7,7 +7,8 @@ import type { Values } from '@cuadro/core/inputs/spec';
 import { readingText } from '@cuadro/core/records/kinds/making';
 import { RecordsView } from '../../records/records-view';
 import { StateGlyph } from '../../shared/state-glyph';
-import { ProofStore, today } from './proof-store';
+import { ProofStore } from './proof-store';
+import { today } from '../../shared/today';
 
 const GLYPH: Record<StepRow['state'], State> = { open: 'unknown', done: 'pass', blocked: 'fail', again: 'conditional', scrap: 'fail' };
 

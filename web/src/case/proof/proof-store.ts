@@ -84,9 +84,3 @@ export class ProofStore {
     }
   }
 }
-
-/** Today, as a day of this place. */
-export const today = (): string => {
-  const d = new Date();
-  return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
-};

@@ -13,9 +13,8 @@ import { CaseStore } from '../../data/case-store';
 import { SessionService } from '../../data/session.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
+import { today } from '../../shared/today';
 import { TodayBars } from './today-bars';
-
-const today = (): string => new Date().toISOString().slice(0, 10);
 
 interface ConditionLine extends Agreed {
   text: string;
