@@ -14,7 +14,7 @@ const plain = {
   transformIgnorePatterns: [esm],
   moduleNameMapper: coreAlias,
   // Looked up through the sandbox, every Math.max of a hot loop would cost a hundred times what it does.
-  sandboxInjectedGlobals: ['Math'],
+  sandboxInjectedGlobals: ['Math', 'Number', 'Object', 'Array', 'Infinity', 'Float64Array', 'Int32Array', 'Uint32Array', 'Uint8Array'],
 };
 
 module.exports = {

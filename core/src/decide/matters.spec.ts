@@ -55,18 +55,18 @@ const unreached = (ref: (typeof PARTS)[number], hidden: boolean) => {
 const CORNERS = [unreached(PARTS[2], false), unreached(PARTS[2], true)];
 const BASE: Need = { load: { level: 'must', value: 50, from: '' }, tolerance: { level: 'must', value: 0.5, from: '' } };
 
-/** Needs of many kinds, each with one requirement at an end of what it may be, over kinds of tool that differ. */
+const KINDS = ['hand-jig', 'gripper', 'layup-mould', 'core', 'brake-tool', 'mould-insert', 'gauge'];
+/** Needs of many kinds, each with one requirement at an end of what it may be, over kinds of tool that differ. What is rare comes first, so that all is soon proven. */
 function* situations(): Iterable<CaseDoc> {
-  for (const family of ['hand-jig', 'gripper', 'layup-mould', 'core', 'brake-tool', 'mould-insert', 'gauge']) {
-    yield demoDoc({ family });
-    for (const spec of REQUIREMENTS)
-      for (const value of extremes(spec)) yield demoDoc({ family, need: { ...BASE, [spec.id]: { level: 'must', value, from: '' } } as Need });
-  }
+  for (const ref of [...PARTS, ...CORNERS]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   for (const [torque, boltSize] of [[0.5, 'M3'], [2, 'M6'], [8, 'M6'], [40, 'M8']] as const)
     yield demoDoc({ need: { ...BASE, boltTorque: { level: 'must', value: torque, from: '' }, boltSize: { level: 'must', value: boltSize, from: '' } } });
-  for (const ref of [...PARTS, ...CORNERS]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   for (const size of [[3, 2, 1], [5000, 3000, 900]] as const) yield demoDoc({ need: BASE, size_mm: [...size] });
   for (const f of FAMILIES) yield demoDoc({ family: f.id, form: 'flat' });
+  for (const family of KINDS) yield demoDoc({ family });
+  for (const spec of REQUIREMENTS)
+    for (const value of extremes(spec))
+      for (const family of KINDS) yield demoDoc({ family, need: { ...BASE, [spec.id]: { level: 'must', value, from: '' } } as Need });
 }
 /** One material a process keeps it quick; two where its materials differ in kind. */
 const ROUTES = PROCESSES.flatMap((p) => {

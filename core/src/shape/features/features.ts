@@ -103,6 +103,8 @@ function bodiesOf(mesh: Mesh): { mesh: Mesh; volume_mm3: number }[] {
     const own = inward.filter((h) => h.around === body);
     return { mesh: compact(mesh, [body, ...own].flatMap((p) => p.triangles)), volume_mm3: body.volume + own.reduce((s, p) => s + p.volume, 0) };
   });
+  // Splinters beside the one body are left in: what was found on the mesh already holds.
+  if (solid.length === 1 && inward.every((p) => p.around)) return [{ mesh, volume_mm3: solid[0].volume_mm3 }];
   const turnedBack = inward.filter((p) => !p.around).map((p) => ({ mesh: insideOut(compact(mesh, p.triangles)), volume_mm3: -p.volume }));
   return [...solid, ...turnedBack].sort((a, b) => b.volume_mm3 - a.volume_mm3).slice(0, MOST_BODIES);
 }

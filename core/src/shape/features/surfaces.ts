@@ -184,6 +184,8 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
   // Number of the last gathering that took it.
   const gathered = new Uint32Array(flats.length);
   let gathering = 0;
+  // −1 until somebody asks.
+  const longSides = new Float64Array(flats.length).fill(-1);
   // Bends to all sides: 1 no, 2 yes; 0 not yet looked at.
   const everywhere = new Uint8Array(flats.length);
   const mayBeStrip = (f: number): boolean => {
@@ -210,7 +212,7 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
     const passed: number[] = [h];
     const forth = walk(h, passed), back = walk(twin[h], passed);
     let chain = [...back.reverse(), ...forth];
-    effort += 8 * chain.length;
+    effort += 24 * chain.length;
     const concave = isConcave(h, f);
     // What a round surface runs out into smoothly is wider than its strips.
     const widths = chain.map(widthOf);
@@ -223,9 +225,10 @@ function roundsOf(mesh: Mesh, flats: readonly Flat[], flatOf: Int32Array): Round
 
   /** Longest side over which a flat bends gently, mm. */
   function longSide(f: number): number {
+    if (longSides[f] >= 0) return longSides[f];
     let most = 0;
     for (let i = start[f]; i < start[f + 1]; i++) if (isGentle(f, across(edge[i]))) most = Math.max(most, Math.hypot(...along(edge[i])));
-    return most;
+    return (longSides[f] = most);
   }
 
   /** Width of a strip across its bends is its area over its longest side. */
