@@ -1,14 +1,20 @@
 import { familyOf } from '../need/families';
 import type { Family, Form } from '../need/family';
+import { largestOf } from '../need/loads';
 import type { Site } from '../records/site';
 import type { Contribution } from './contribution';
 import { REQUIREMENTS, type Need, type Requirement, type RequirementId } from '../need/requirements';
 import { once } from '../worksheet/once';
+import type { Range } from '../worksheet/types';
 import type { Axis } from '../shape/measure';
 import type { CaseDoc, ShapeRef } from './types';
 
 /** A requirement with the knowledge whether the user gave it, a plan worked it out, or the family assumes it. */
-export type Resolved<T> = Requirement<T> & { assumed: boolean; /** Id of the plan it comes from. */ plan?: string };
+export type Resolved<T> = Requirement<T> & {
+  assumed: boolean; /** Id of the plan it comes from. */
+  plan?: string; /** What it may be, where more than one figure is known. */
+  range?: Range;
+};
 export type ResolvedNeed = { [K in RequirementId]?: Resolved<NonNullable<Need[K]>['value']> };
 
 /**
@@ -36,8 +42,23 @@ export const resolveNeed = once((doc: CaseDoc): ResolvedNeed => {
     if (own) out[id] = { ...own, assumed: false };
     else if (assumed) out[id] = { ...assumed, assumed: true };
   }
+  Object.assign(out, fromLoadTable(doc));
   return out as ResolvedNeed;
 });
+
+/** The largest load, and whether one stays, are what the load table says as soon as it has rows. */
+function fromLoadTable({ loads, need }: CaseDoc): Partial<ResolvedNeed> {
+  const rows = Object.values(loads ?? {});
+  if (!rows.length) return {};
+  const { force, lasting } = largestOf(rows);
+  const said = { from: FROM_TABLE, assumed: false } as const;
+  return {
+    ...(force && { load: { ...said, level: need.load?.level ?? 'must', value: force.likely, range: force } }),
+    lasting: { ...said, level: 'must', value: lasting },
+  };
+}
+/** Where a requirement comes from that the load table gives. */
+export const FROM_TABLE = 'the load table';
 
 /** Essential facts that neither the user nor the family gives. */
 export function missingEssentials({ family, need }: Pick<CaseFacts, 'family' | 'need'>): RequirementId[] {

@@ -1,4 +1,5 @@
 import type { Values } from '../inputs/spec';
+import type { SolvedLoads } from '../mechanics';
 import type { Form } from '../need/family';
 import type { Need } from '../need/requirements';
 import type { Measure } from '../shape/measure';
@@ -25,6 +26,8 @@ export interface ShapeRef {
   load?: Vec3;
   /** The hole table as corrected by the user; stands in for the found one. */
   holes?: HoleRow[];
+  /** What the loads of the case's table do to it, of size one: for the ways that print, and for those that cut solid stock. */
+  solved?: { printed?: SolvedLoads; solid?: SolvedLoads };
   /** The model file it was tessellated from. */
   model?: { hash: string; fileName: string; tolerance_mm: number };
 }
@@ -143,6 +146,9 @@ export interface CaseDoc {
   overrides: Record<string, Record<string, LineOverride>>;
   /** Planners in use, by id. */
   plans?: Record<string, PlanDoc>;
+  /** The load table: rows of `LOAD_INPUTS`, and of `HOLD_INPUTS` what holds the tool, by id. */
+  loads?: Record<string, Values>;
+  holds?: Record<string, Values>;
   decision?: Decision;
   /** Date from which lead times count, ISO. */
   start: string;

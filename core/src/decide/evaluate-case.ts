@@ -23,8 +23,10 @@ import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
 import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
-import { figuresOf, listPricing, screenAll, screenRoute, suggestPins, type RouteOption, TYPING_SAMPLES } from './options';
-import { LETTERS, routeKey, type CaseDoc, type Letter, type Pin } from '../case/types';
+import { figuresOf, listPricing, routeContext, screenAll, screenRoute, suggestPins, type RouteOption, TYPING_SAMPLES } from './options';
+import { LETTERS, routeKey, TODAY_PIN, type CaseDoc, type Letter, type Pin } from '../case/types';
+import { type RowVerdict, rowVerdicts } from '../screen/row-verdicts';
+import { withRemedies } from '../screen/screen';
 
 /** Samples of a full risk run; the least at which a chance of 50 % is known to ±1 %. */
 export const RISK_SAMPLES = 20_000;
@@ -72,6 +74,8 @@ export interface PinView {
   chanceCheapest: number;
   chanceEarliest: number;
   swings: (Swing & { label: string })[];
+  /** Rows of the load table on this way, with the remedies that are counted in. */
+  rows: RowVerdict[];
   /** Room of the machine: along the bed, across it, upright, mm. */
   room_mm: [number, number, number];
 }
@@ -181,6 +185,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
       chanceCheapest: cheapest[i] ?? 0,
       chanceEarliest: earliest[i] ?? 0,
       swings: detail === 'full' ? swings(result) : [],
+      rows: option.process === TODAY_PIN.process ? [] : rowsOn(facts, option),
       room_mm: result.route.process.envelope_mm,
     })),
     curve: drawn ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : NO_CURVE,
@@ -192,6 +197,13 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
     samples,
   };
   return { view, results: new Map(results.map((r, i) => [letterOf(i), r])), plans };
+}
+
+/** The load table on a way as it is counted. */
+function rowsOn(facts: CaseFacts, { process, material, remedies }: RouteOption): RowVerdict[] {
+  if (!facts.doc.loads) return [];
+  const bare = routeContext(facts, processOf(process), shelfOf(facts.site.shop).material(material));
+  return rowVerdicts(withRemedies(bare, remedies.map((r) => r.id)).ctx);
 }
 
 function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {

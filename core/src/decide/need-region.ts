@@ -1,6 +1,6 @@
 import { familyOf } from '../need/families';
 import { PRESSURE_FACTOR } from '../screen/checks/pressure';
-import { STRENGTH_FACTOR } from '../screen/checks/strength';
+import { STRENGTH_FACTOR } from '../screen/under-load';
 import { loadPath } from '../screen/load-path';
 import { resolveNeed, shapeFor, sizeOf } from '../case/facts';
 import type { CaseDoc } from '../case/types';

@@ -1,5 +1,5 @@
 import { buildHours, type Doubt, evaluateRoute, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
-import { fillOf, type Process } from '../process/process';
+import { type Fill, fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
@@ -9,6 +9,10 @@ import { faceRange, toolLife } from '../life/life';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
+import { byHand, loadRows, solvedLoads } from '../case/load-table';
+import { solvedRow } from '../mechanics';
+import { isForceKind, isLasting, kindOf, loadName, sizeOfLoad } from '../need/loads';
+import { type RowLoad, scaledRow } from '../screen/under-load';
 import { type Percentiles, percentiles } from '../worksheet/sample';
 import { SheetError } from '../worksheet/types';
 import { processFor } from '../case/equip';
@@ -84,6 +88,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     measure: shape?.measure,
     faces: shape?.marks,
     loadMark: shape?.load,
+    loads: rowsOn(facts, printed, material, given ? fillOf(process, given) : bookFill(process)),
     fill: given ? fillOf(process, given) : bookFill(process),
     holes: shape?.holes ?? shape?.study?.body.holes,
     longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
@@ -93,6 +98,28 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     faceLife: (use) => faceRange(family.duty, use, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
+}
+
+/** The load table as it acts on one way: solved where it was, else by hand or as forces on its sections. */
+function rowsOn({ doc }: CaseFacts, printed: boolean, material: Material, fill: Fill | undefined): RowLoad[] | undefined {
+  const rows = loadRows(doc);
+  if (!rows.length) return undefined;
+  const solved = solvedLoads(doc)[printed ? 'printed' : 'solid'];
+  const { inPlane, across } = material.modulus_gpa;
+  const like = { wall_mm: fill?.wall_mm ?? 0, share: fill?.share ?? 1, ratio: across.likely / inPlane.likely };
+  return rows.map(([id, row]) => {
+    const kind = kindOf(row);
+    const found = solved && solvedRow(solved, id, like);
+    return {
+      id,
+      name: loadName(row),
+      size: sizeOfLoad(row),
+      lasting: isLasting(row),
+      isForce: isForceKind(kind),
+      ...(found && { solved: scaledRow(kind, found, material) }),
+      hand: byHand(row),
+    };
+  });
 }
 
 const NOTHING: ReadonlySet<string> = new Set();

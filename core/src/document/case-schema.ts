@@ -6,6 +6,7 @@ import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
 import { bounded, daySchema, hashSchema, inputSchema, named, numberSchema, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
 import { FAMILY_IDS } from '../need/families';
 import { type Form, FORMS } from '../need/family';
+import { HOLD_INPUTS, LOAD_INPUTS, MAX_ROWS } from '../need/loads';
 import { REQUIREMENTS, type Need } from '../need/requirements';
 import { PLANNERS } from '../plan/planners';
 import { formatQuantity } from '../quantity/quantity';
@@ -144,6 +145,46 @@ const faceMarkSchema = yup.object({
   note: yup.string().max(200).defined(),
 });
 
+/** An object with any names, each of the same make. */
+const mapOf = (of: yup.Schema, most: number, many: string, letters = 60): yup.Schema =>
+  yup.lazy((value: unknown) =>
+    yup
+      .object(Object.fromEntries(Object.keys((value as object | undefined) ?? {}).map((id) => [id, of])))
+      .test('many', many, (v) => Object.keys(v ?? {}).length <= most && Object.keys(v ?? {}).every((id) => id.length <= letters))
+      .default(undefined)
+      .optional()
+  ) as unknown as yup.Schema;
+
+/** What the solver found: checked for kind and size, because checks rest on it. */
+const solvedSchema = yup
+  .object({
+    key: yup.string().max(80).required(),
+    elements: bounded('Bricks', 0, 1e7),
+    problem: yup.string().max(300).optional(),
+    classes: list(
+      yup.object({
+        wall_mm: length('Wall'),
+        share: bounded('Fill', 0, 1),
+        ratio: bounded('Ratio of stiffness', 1e-3, 1e3),
+        rows: mapOf(
+          yup.object({
+            inPlane: amount('Stress'),
+            across: amount('Stress'),
+            give: amount('Give'),
+            error: amount('Error'),
+            worst: vec3Schema('Place', 100_000),
+          }).noUnknown().required(),
+          MAX_ROWS,
+          'There are too many rows.',
+        ),
+      }).noUnknown(),
+      40,
+    ),
+  })
+  .noUnknown()
+  .default(undefined)
+  .optional();
+
 const shapeSchema = yup
   .object({
     hash: hashSchema(),
@@ -155,6 +196,7 @@ const shapeSchema = yup
     study: studySchema,
     marks: yup.array().of(faceMarkSchema).max(60, 'At most 60 faces can be marked.').optional(),
     holes: yup.array().of(holeSchema.shape({ note: yup.string().max(120).defined() })).max(500).optional(),
+    solved: yup.object({ printed: solvedSchema, solid: solvedSchema }).noUnknown().default(undefined).optional(),
     model: yup
       .object({ hash: hashSchema(), fileName: yup.string().max(255).required(), tolerance_mm: bounded('Tolerance of the tessellation', 0.001, 10) })
       .default(undefined)
@@ -200,16 +242,7 @@ const agreedSchema = yup.object({
 /** Conditions are known by their text, which follows the figures: any may be there, not any number of them. */
 const decisionSchema = yup
   .object({
-    agreed: yup.lazy((value: unknown) =>
-      yup
-        .object(Object.fromEntries(Object.keys((value as object | undefined) ?? {}).map((text) => [text, agreedSchema])))
-        .test('many', 'At most 100 conditions of at most 600 characters are kept.', (v) =>
-          !v || (Object.keys(v).length <= 100 && Object.keys(v).every((t) =>
-            t.length <= 600
-          )))
-        .default(undefined)
-        .optional()
-    ),
+    agreed: mapOf(agreedSchema, 100, 'At most 100 conditions of at most 600 characters are kept.', 600),
     overruled: yup
       .object({
         way: yup.string().max(120).required(),
@@ -296,6 +329,8 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
             Object.values(all).every((ids) => Array.isArray(ids) && ids.length <= REMEDY_IDS.length && ids.every((id) => REMEDY_IDS.includes(id)))),
       ),
     plans: plansSchema,
+    loads: mapOf(valuesSchema(LOAD_INPUTS, false).required(), MAX_ROWS, `The load table takes ${MAX_ROWS} rows.`) as yup.Schema<CaseDoc['loads']>,
+    holds: mapOf(valuesSchema(HOLD_INPUTS, false).required(), MAX_ROWS, `At most ${MAX_ROWS} places hold a tool.`) as yup.Schema<CaseDoc['holds']>,
     decision: decisionSchema,
     start: daySchema('Start'),
   })

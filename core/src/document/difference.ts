@@ -8,7 +8,9 @@ import { MATERIALS } from '../shelf/shelf';
 import { requirementText } from '../case/words';
 import { familyOf } from '../need/families';
 import { REQUIREMENTS } from '../need/requirements';
+import { askedOf, type InputSpec, type Values } from '../inputs/spec';
 import { inputText } from '../inputs/text';
+import { HOLD_INPUTS, LOAD_INPUTS, loadName } from '../need/loads';
 import { PLANNERS } from '../plan/planners';
 import { remedyKind } from '../screen/remedies';
 
@@ -42,6 +44,12 @@ function lineLabel(route: string, line: string): string {
   const process = PROCESSES.find((p) => p.id === route.split('/')[0]);
   return process ? (routeLines(process).find((l) => l.name === line)?.label ?? process.facts.find((f) => f.id === line)?.label ?? line) : line;
 }
+
+/** What a row says of its own, field by field. */
+const rowText = (specs: readonly InputSpec[], row: Values, system: UnitSystem): string =>
+  askedOf(specs, row).filter((s) => row[s.id] !== undefined && s.id !== 'name').map((s) => `${inSentence(s.label)} ${inputText(s, row[s.id], system)}`).join(
+    ', ',
+  );
 
 /** All that a document says, line by line, in words. */
 function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, text: string]> {
@@ -77,6 +85,8 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
       (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '),
     );
   }
+  for (const [id, row] of Object.entries(doc.loads ?? {})) say(`loads.${id}`, `Load: ${loadName(row)}`, rowText(LOAD_INPUTS, row, system));
+  for (const [id, row] of Object.entries(doc.holds ?? {})) say(`holds.${id}`, 'Held', rowText(HOLD_INPUTS, row, system));
   say('pins', 'Pinned routes', doc.pins.map((p) => routeLabel(routeKey(p))).join('; '));
   for (const [route, ids] of Object.entries(doc.remedies ?? {}))
     say(

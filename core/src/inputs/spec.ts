@@ -133,9 +133,9 @@ export function filled(specs: readonly InputSpec[], values: Values): Values {
   return Object.fromEntries(specs.map((s) => [s.id, values[s.id] ?? usualOf(s)]));
 }
 
-/** Inputs asked at these values. */
+/** Inputs asked at these values; what the values say beside the inputs counts as well. */
 export const askedOf = (specs: readonly InputSpec[], values: Values): InputSpec[] => {
-  const all = filled(specs, values);
+  const all = { ...values, ...filled(specs, values) };
   return specs.filter((s) => s.asked?.(all) ?? true);
 };
 

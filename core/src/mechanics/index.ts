@@ -1,2 +1,17 @@
 export { type Elastic, isotropic, MechanicsError } from './brick';
 export { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsResult, type MechanicsRow, REFINED, type Support } from './mechanics';
+export {
+  layered,
+  type LoadClass,
+  nodesFor,
+  type SolvedLoads,
+  type SolvedRow,
+  solvedRow,
+  solveUnitLoads,
+  UNIT_DENSITY,
+  UNIT_E,
+  UNIT_EXPANSION,
+  UNIT_LOADS_VERSION,
+  type UnitAsk,
+  type UnitLoad,
+} from './unit-loads';

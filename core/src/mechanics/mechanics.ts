@@ -23,6 +23,8 @@ export interface Support {
 export interface Load {
   /** Loads of one id act together and are one row. */
   id: string;
+  /** What it is called in a message; its id where it has no name. */
+  name?: string;
   kind: 'force' | 'pressure' | 'gravity' | 'thermal';
   at?: At;
   /** Of the whole face, N. */
@@ -80,6 +82,8 @@ export interface MechanicsResult {
 /** Elements of the refined answer; of the first look. */
 export const REFINED = 250_000, FIRST_LOOK = 16_000;
 const G = 9.80665;
+/** Above this share of a load on its own holds, it loads nothing. */
+const ALL_HELD = 0.98;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
 const FILL_POWER = 1.5;
 /** Share of the bricks that may be above the peak: singular edges of a few bricks are no failure. */
@@ -138,6 +142,8 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
       else if (l.kind === 'gravity') weigh(grid, mass, into(typeof l.g === 'number' || !l.g ? [0, 0, -(l.g ?? 1)] : l.g), force);
       else faces.press(l, into, force, touched);
     }
+    if (own.every((l) => l.at) && shareHeld(force, held) > ALL_HELD)
+      throw new MechanicsError(`“${own[0].name ?? own[0].id}” stands on a face that holds the tool: pick another face for one of them.`);
     const expansion = input.expansion ?? [0, 0, 0];
     if (heat) warm(grid, brick, factor, expansion, heat, force);
     const { u, steps } = system.solve(force, { progress: (n) => progress((k + Math.min(0.9, n / 60)) / ids.length) });
@@ -179,6 +185,16 @@ function zones(grid: Grid, mesh: Mesh, { fill = 1, wall_mm = 0, density }: Mecha
     }
   }
   return { factor, mass };
+}
+
+/** Share of the forces that act on what is held in their direction: the part never feels them. */
+function shareHeld(force: Float64Array, held: Uint8Array): number {
+  let all = 0, lost = 0;
+  for (let i = 0; i < force.length; i++) {
+    all += Math.abs(force[i]);
+    if (held[i]) lost += Math.abs(force[i]);
+  }
+  return all > 0 ? lost / all : 0;
 }
 
 function weigh(grid: Grid, mass: Float64Array, g: Vec3, force: Float64Array): void {
@@ -311,7 +327,7 @@ class Faces {
         if (w) put.push([nodes[8 * found.b + k], w, f as Vec3]);
       }
     });
-    if (!(met > 0)) throw new MechanicsError(`The load “${l.id}” is not on the part.`);
+    if (!(met > 0)) throw new MechanicsError(`The load “${l.name ?? l.id}” is not on the part.`);
     // What lies on bricks that were left out presses on the others.
     const all = whole / met;
     for (const [node, w, f] of put) for (let a = 0; a < 3; a++) force[3 * node + a] += w * f[a] * all;

@@ -1,4 +1,4 @@
-import type { BoltSize } from '../need/requirements';
+import type { BoltSize } from './requirements';
 
 /** Metric bolts: nominal diameter, head of a socket cap screw, clearance hole (medium), outer diameter of a wide washer, mm. Standard tables. */
 // dprint-ignore

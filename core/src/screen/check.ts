@@ -15,6 +15,7 @@ import type { Remedy } from './remedy';
 import type { RemedyId } from './remedies';
 import type { CheckId } from './screen';
 import type { Traits } from './traits';
+import type { RowLoad } from './under-load';
 
 export type { Remedy } from './remedy';
 export type State = 'pass' | 'conditional' | 'unknown' | 'fail';
@@ -79,6 +80,8 @@ export interface CheckContext {
   faces?: readonly FaceMark[];
   /** Main load as marked on the shape, in the part's own axes. */
   loadMark?: Vec3;
+  /** Rows of the load table as they act on this way; absent where the case has no table. */
+  loads?: readonly RowLoad[];
   /** Walls and fill as priced; solid where there is none. */
   fill?: Fill;
   /** Round holes, as found on the mesh or as the user corrected them. */
@@ -116,6 +119,7 @@ export const STATE_CHANCE: Record<State, number> = { pass: 1, conditional: 0.8, 
 export function askedRange(need: ResolvedNeed, id: RequirementId): Range {
   const r = need[id];
   const x = r?.value as number;
+  if (r?.range) return r.range;
   const spec = requirementSpec(id);
   if (!r?.assumed || spec.kind !== 'number') return { low: x, likely: x, high: x };
   return 'by' in spec.doubt

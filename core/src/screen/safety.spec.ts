@@ -9,7 +9,7 @@ import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
 import { drilledPlate, tube } from '../shape/testing';
 import { material } from '../shelf/shelf';
-import { bearingArea, boltFor, preload } from './bolts';
+import { bearingArea, boltFor, preload } from '../need/bolts';
 import { depthAbove } from './checks/hot-work';
 import { safeDistance } from './checks/openings';
 

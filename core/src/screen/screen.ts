@@ -105,7 +105,7 @@ export interface Screening {
 }
 
 /** A bare route with some remedies taken; those that cannot be done on it are left out. */
-function withRemedies(bare: CheckContext, wanted: readonly string[]): { ctx: CheckContext; kinds: RemedyKind[] } {
+export function withRemedies(bare: CheckContext, wanted: readonly string[]): { ctx: CheckContext; kinds: RemedyKind[] } {
   const kinds = wanted.length ? REMEDIES.filter((r) => wanted.includes(r.id) && r.fits(bare)) : [];
   if (!kinds.length) return { ctx: bare, kinds };
   let traits = bare.traits;

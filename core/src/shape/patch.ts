@@ -68,3 +68,9 @@ export function centreOf({ vertices: v, indices }: Mesh, t: number): Vec3 {
   const [a, b, c] = [indices[t * 3] * 3, indices[t * 3 + 1] * 3, indices[t * 3 + 2] * 3];
   return [0, 1, 2].map((k) => (v[a + k] + v[b + k] + v[c + k]) / 3) as Vec3;
 }
+
+/** A face as a place that is found again: a face that runs all round has no direction, and says so by a zero. */
+export function placeOfFace({ point, normal }: Pick<FaceChoice, 'point' | 'normal'>): { point: Vec3; normal: Vec3 } {
+  const l = Math.hypot(...normal);
+  return { point, normal: l > 0.5 ? (normal.map((x) => Math.max(-1, Math.min(1, x / l))) as Vec3) : [0, 0, 0] };
+}

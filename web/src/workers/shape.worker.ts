@@ -15,7 +15,7 @@ import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
 import { repair } from '@cuadro/core/shape/repair';
 import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
-import { mechanics, type MechanicsInput, type MechanicsResult } from '@cuadro/core/mechanics';
+import { type SolvedLoads, solveUnitLoads, type UnitAsk } from '@cuadro/core/mechanics';
 import { align } from '@cuadro/core/proof/align';
 import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
 import { readScan } from '@cuadro/core/proof/scan';
@@ -142,9 +142,9 @@ const api = {
     return { ...scanFound(points, found, tolerance_mm, frameFor(up)), tolerance_mm };
   },
 
-  /** What loads do to the part. @throws MechanicsError, MeshError with a sentence */
-  mechanics(input: Omit<MechanicsInput, 'mesh' | 'progress'>, onProgress: (share: number) => void): MechanicsResult {
-    return mechanics({ ...input, mesh: part().mesh, progress: onProgress });
+  /** What loads of size one do to the part. @throws MechanicsError, MeshError with a sentence */
+  solveLoads(ask: UnitAsk, elements: number, onProgress: (share: number) => void): Omit<SolvedLoads, 'key'> {
+    return solveUnitLoads(part().mesh, ask, elements, onProgress);
   },
 
   /** Section through the part as it stands for `up`. */

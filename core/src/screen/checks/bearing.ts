@@ -1,6 +1,6 @@
 import { formatNumber } from '../../quantity/quantity';
 import { byLevel, chanceAtMost, type Check } from '../check';
-import { bearingArea, boltFor, BOLTS, preload } from '../bolts';
+import { bearingArea, boltFor, BOLTS, preload } from '../../need/bolts';
 import type { BoltSize } from '../../need/requirements';
 import { times } from '../traits';
 import { leftInService } from '../service';

@@ -1,5 +1,6 @@
 import { FORMS } from '@cuadro/core/need/family';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { FROM_TABLE } from '@cuadro/core/case/facts';
 import { factsOf } from '@cuadro/core/plan/facts';
 import type { InputValue } from '@cuadro/core/inputs/spec';
 import { TODAY_FIGURES, TODAY_WAY_IDS, TODAY_WAYS, type TodayFigure } from '@cuadro/core/case/today';
@@ -32,13 +33,14 @@ import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { InputField } from '../../shared/inputs/input-field';
 import { QuantityField } from '../../shared/quantity-field';
+import { LoadTable } from '../loads/load-table';
 import { StepLineView } from './step-line-view';
 
 /** What the tool must do, and how it is made today. Assumptions of the family are shown until somebody says otherwise. */
 @Component({
   selector: 'cu-need-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputField, QuantityField, StepLineView],
+  imports: [InputField, LoadTable, QuantityField, StepLineView],
   templateUrl: './need-step.html',
   styleUrl: './need-step.scss',
 })
@@ -80,6 +82,7 @@ export class NeedStep {
   protected readonly lines = signal<Partial<Record<RequirementId, StepLine>>>({});
   private drawing = 0;
 
+  protected readonly fromTable = FROM_TABLE;
   protected readonly families = FAMILIES;
   protected readonly forms = Object.entries(FORMS).map(([value, label]) => ({ value, label }));
   protected readonly ways = TODAY_WAY_IDS.map((value) => ({ value, label: TODAY_WAYS[value].label }));

@@ -3,10 +3,12 @@ import { from } from 'rxjs';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
+import { toSolve, type ToSolve } from '@cuadro/core/case/load-table';
 import { bounded } from '@cuadro/core/inputs/schema';
 import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
+import { FIRST_LOOK } from '@cuadro/core/mechanics';
 import { extentOf, type LengthUnit, MAX_BYTES, MESH_EXTENSIONS } from '@cuadro/core/shape/mesh';
 import { STUDY_VERSION } from '@cuadro/core/shape/study';
 import { frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
@@ -43,10 +45,14 @@ function alikeOnce(tags: readonly Tag[]): Tag[] {
   });
 }
 
+const keysOf = (todo: readonly ToSolve[]): string => todo.map((x) => x.key).join();
+
 type Way = 'machined' | 'printed';
 type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'loads' | 'make';
 const NO_POINTS = new Float32Array(0);
 const NO_FACES = new Uint32Array(0);
+/** Bricks of the answer that comes within a second or two. */
+const AT_ONCE = 2500;
 /** Corners nearer than this are joined by the repair, mm. */
 const REPAIR_MM = 0.001;
 
@@ -92,6 +98,7 @@ export class ShapeStep {
   protected readonly faceTriangles = signal<Uint32Array>(NO_FACES);
   protected readonly loadTags = signal<Tag[]>([]);
   private readonly facesPanel = viewChild(FacesPanel);
+  private readonly loadPanel = viewChild(LoadPanel);
 
   /** The mesh that stands for the chosen way: its own, or the other way's. */
   protected readonly planned = computed(() => this.store.view()?.plans.flatMap((p) => p.makes) ?? []);
@@ -181,6 +188,7 @@ export class ShapeStep {
   constructor() {
     effect(() => {
       const s = this.shape();
+      this.unsolved();
       untracked(() => void this.follow(s));
     });
     // Marked faces are found again on the mesh when they, or the part, change; they are dotted while their tab is open.
@@ -193,7 +201,7 @@ export class ShapeStep {
       });
     });
     effect(() => {
-      if (this.tab() !== 'faces') this.picking.set(false);
+      if (this.tab() !== 'faces' && this.tab() !== 'loads') this.picking.set(false);
     });
   }
 
@@ -219,6 +227,7 @@ export class ShapeStep {
   }
 
   protected cancel(): void {
+    this.leftUnsolved = keysOf(this.unsolved());
     this.shapes.cancel();
     this.storing.set('');
   }
@@ -252,7 +261,9 @@ export class ShapeStep {
   }
 
   protected async pickFace(triangle: number): Promise<void> {
-    this.facesPanel()?.add(await this.shapes.face(triangle));
+    const face = await this.shapes.face(triangle);
+    if (this.tab() === 'loads') this.loadPanel()?.pick(face);
+    else this.facesPanel()?.add(face);
   }
 
   protected orient(): void {
@@ -394,6 +405,46 @@ export class ShapeStep {
     }
   }
 
+  /** What of the load table has not been solved yet on the mesh on show. */
+  protected readonly unsolved = computed(() => {
+    const doc = this.store.doc()!, s = this.shape();
+    return s ? toSolve(doc, s) : [];
+  }, { equal: (a, b) => keysOf(a) === keysOf(b) });
+
+  /**
+   * Loads of size one, for the ways this mesh stands for: a coarse answer soon, a finer one after it. A part that cannot be loaded so says why, and its sections
+   * stand in.
+   */
+  private async solve(s: ShapeRef): Promise<void> {
+    const todo = this.unsolved();
+    if (this.solving || !todo.length) return;
+    this.solving = true;
+    try {
+      for (const elements of [AT_ONCE, FIRST_LOOK]) {
+        for (const { name, ask, key } of todo) {
+          const found = await this.shapes.solveLoads(ask, elements).catch((e: unknown) => {
+            if (isGivenUp(e)) throw e;
+            return { elements: 0, classes: [], problem: e instanceof Error ? e.message : String(e) };
+          });
+          if (this.shape()?.hash !== s.hash) return;
+          this.change({ solved: { ...this.shape()!.solved, [name]: { key, ...found } } }, true);
+        }
+      }
+    } finally {
+      this.solving = false;
+    }
+  }
+  private solving = false;
+
+  /** What was given up: it is not begun again by itself. */
+  private leftUnsolved = '';
+
+  protected solveAgain(): void {
+    const s = this.shape();
+    this.leftUnsolved = '';
+    if (s) void this.attempt(s.fileName, () => this.solve(s));
+  }
+
   /** Show the mesh of the document, and study it where that has not been done. */
   private async open(s: ShapeRef | undefined): Promise<void> {
     if (!s) {
@@ -403,9 +454,10 @@ export class ShapeStep {
     const problem = await this.shapes.open(s);
     if (problem) throw new Error(problem);
     // Something else has begun in the meantime and will come back here.
-    if (this.shapes.stage() || this.taking) return;
-    if (s.study?.version !== STUDY_VERSION) await this.studyPart(s);
-    else if (!this.shapes.marks()) await this.shapes.findMarks();
+    if (this.shapes.stage() || this.taking || this.solving) return;
+    if (s.study?.version !== STUDY_VERSION) return this.studyPart(s);
+    if (!this.shapes.marks()) await this.shapes.findMarks();
+    if (keysOf(this.unsolved()) !== this.leftUnsolved) await this.solve(s);
   }
 
   private async studyPart(s: ShapeRef): Promise<void> {

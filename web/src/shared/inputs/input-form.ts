@@ -31,6 +31,8 @@ import { InputField } from './input-field';
 export class InputForm {
   readonly specs = input.required<readonly InputSpec[]>();
   readonly values = input.required<Values>();
+  /** Little room: a range stands beneath its label. */
+  readonly narrow = input(false);
   readonly changed = output<Values>();
   /** The input that somebody is at, for the margin. */
   readonly looked = output<InputSpec>();
@@ -44,7 +46,8 @@ export class InputForm {
   });
 
   protected wide = (s: InputSpec): boolean =>
-    s.kind === 'table' || s.kind === 'points' || s.kind === 'choices' || s.kind === 'place' || (s.kind === 'text' && !!s.long);
+    s.kind === 'table' || s.kind === 'points' || s.kind === 'choices' || s.kind === 'place' || (s.kind === 'text' && !!s.long) ||
+    (this.narrow() && s.kind === 'number' && !!s.ranged);
   protected missing = (s: InputSpec): boolean => !s.optional && this.values()[s.id] === undefined && !('usual' in s && s.usual !== undefined);
 
   protected set(id: string, value: InputValue | undefined): void {

@@ -4,8 +4,8 @@ import type { Place, PlaceInput } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { formatQuantity } from '@cuadro/core/quantity/quantity';
 import { holeAt, mouthOf } from '@cuadro/core/shape/holes';
-import type { FaceChoice } from '@cuadro/core/shape/patch';
-import { frameFor, type Vec3 } from '@cuadro/core/shape/turn';
+import { type FaceChoice, placeOfFace } from '@cuadro/core/shape/patch';
+import { frameFor } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
 import { isGivenUp, ShapeService } from '../../data/shape.service';
@@ -74,9 +74,9 @@ export class PlaceField {
         label: `hole ${i + 1}, ø ${formatQuantity(h.diameter_mm, 'length', units)}, ${words(mouthOf(h))}`,
         place: mouthOf(h),
       }));
-    return this.faces().map(({ area_mm2, point, normal }) => {
-      const place = { point, normal: unit(normal) };
-      return { label: `${formatQuantity(area_mm2 / MM2_PER_CM2, 'area', units)}, ${words(place)}`, place };
+    return this.faces().map((face) => {
+      const place = placeOfFace(face);
+      return { label: `${formatQuantity(face.area_mm2 / MM2_PER_CM2, 'area', units)}, ${words(place)}`, place };
     });
   });
   protected readonly tags = computed<Tag[]>(() => {
@@ -108,9 +108,9 @@ export class PlaceField {
 
   protected pick(triangle: number): void {
     void this.attempt(async () => {
-      const { point, normal } = await this.shapes.face(triangle);
-      if (this.spec().on === 'face') return this.changed.emit({ point, normal: unit(normal) });
-      const hole = holeAt(this.holes(), point);
+      const face = await this.shapes.face(triangle);
+      if (this.spec().on === 'face') return this.changed.emit(placeOfFace(face));
+      const hole = holeAt(this.holes(), face.point);
       if (hole) this.changed.emit(mouthOf(hole));
       else this.problem.set('There is no round hole here. Point at its wall, or choose from the list.');
     });
@@ -124,10 +124,4 @@ export class PlaceField {
       if (!isGivenUp(e)) this.problem.set(e instanceof Error ? e.message : String(e));
     }
   }
-}
-
-/** A direction of length 1; a face that runs all round has none, and says so by a zero. */
-function unit(n: Vec3): Vec3 {
-  const l = Math.hypot(...n);
-  return l > 0.5 ? (n.map((x) => Math.max(-1, Math.min(1, x / l))) as unknown as Vec3) : [0, 0, 0];
 }

@@ -1,0 +1,165 @@
+import { demoDoc, studiedRef } from '../case/testing';
+import { loadsToSolve, solvedKey } from '../case/load-table';
+import type { CaseDoc } from '../case/types';
+import { routeContext } from '../decide/options';
+import { solveUnitLoads } from '../mechanics';
+import { factsOf } from '../plan/facts';
+import { processOf } from '../process/processes';
+import { BUILT_IN_SITE } from '../records/site';
+import { shelfOf } from '../shelf/shelf';
+import { box } from '../shape/testing';
+import { screen } from './screen';
+import { rowVerdicts } from './row-verdicts';
+import { everyLoad, hardest, softest } from './under-load';
+
+const material = (id: string) => shelfOf(BUILT_IN_SITE.shop).material(id);
+const on = (doc: CaseDoc, process = 'cnc-mill', of = 'al-6061') => routeContext(factsOf(doc, BUILT_IN_SITE), processOf(process), material(of));
+const check = (doc: CaseDoc, id: string, process?: string, of?: string) => screen(on(doc, process, of)).checks.find((c) => c.id === id);
+const exactly = (x: number) => ({ low: x, likely: x, high: x });
+const at = (point: [number, number, number], normal: [number, number, number]) => ({ point, normal });
+
+/** An arm of 100 × 20 × 10 along x, held at x = 0. */
+const ARM = studiedRef(box(100, 20, 10));
+const TIP = at([100, 10, 5], [1, 0, 0]), ROOT = at([0, 10, 5], [-1, 0, 0]);
+const solvedDoc = (change: Partial<CaseDoc>): CaseDoc => {
+  const doc = demoDoc({ family: 'gripper', shapes: { printed: ARM, machined: ARM }, holds: { root: { kind: 'fixed', at: ROOT } }, ...change });
+  const solved = Object.fromEntries(
+    ([['printed', true], ['solid', false]] as const).map(([name, printed]) => {
+      const ask = loadsToSolve(doc, ARM, printed)!;
+      return [name, { key: solvedKey(ARM, ask), ...solveUnitLoads(BOX, ask, 3000) }];
+    }),
+  );
+  return { ...doc, shapes: { printed: { ...ARM, solved }, machined: { ...ARM, solved } } };
+};
+const BOX = box(100, 20, 10);
+
+describe('the load table on one way', () => {
+  it('without a mesh a row is a force on the beam, and the largest row is the largest load', () => {
+    const single = demoDoc({ family: 'gripper', need: { load: { level: 'must', value: 300, from: '' } } });
+    const table = demoDoc({ family: 'gripper', loads: { a: { name: 'Grip', force: exactly(300) }, b: { kind: 'cutter', force: exactly(20) } } });
+    const [one, two] = [check(single, 'strength')!, check(table, 'strength')!];
+    expect(two.value).toBeCloseTo(one.value!, 12);
+    expect(two.reason).toContain('“Grip”');
+    expect(factsOf(table, BUILT_IN_SITE).need.load).toMatchObject({ value: 300, from: 'the load table', assumed: false });
+  });
+  it('the table goes before what was typed on its own, and says whether a load stays', () => {
+    const doc = demoDoc({ need: { load: { level: 'want', value: 9000, from: 'old' } }, loads: { a: { force: exactly(40), lasting: true } } });
+    expect(factsOf(doc, BUILT_IN_SITE).need).toMatchObject({ load: { value: 40, level: 'want' }, lasting: { value: true } });
+  });
+  it('a wide range lowers the chance, not the state', () => {
+    const near = (low: number, high: number) =>
+      check(demoDoc({ family: 'gripper', loads: { a: { force: { low, likely: 150, high } } } }), 'strength', 'extrusion-open', 'pla')!;
+    expect(near(140, 160).value).toBe(near(50, 600).value);
+    expect(Math.abs(near(50, 600).chance - 0.5)).toBeLessThan(Math.abs(near(140, 160).chance - 0.5));
+  });
+  it('a bolt counts by its preload: 8 N·m on an M6 is 6.7 kN', () => {
+    const doc = demoDoc({ loads: { a: { kind: 'bolt', bolt: 'M6', torque: exactly(8) } } });
+    expect(factsOf(doc, BUILT_IN_SITE).need.load!.value).toBeCloseTo(8000 / (0.2 * 6), 6);
+  });
+  it('a formula chosen in the row is what counts: an arm of 100 × 20 × 10 under 50 N', () => {
+    const doc = demoDoc({
+      family: 'gripper',
+      need: { serviceTemp: { level: 'must', value: 20, from: '' } },
+      loads: { a: { force: exactly(50), hand: 'arm', l: 100, b: 20, h: 10 } },
+    });
+    expect(check(doc, 'strength')!.value).toBeCloseTo(15, 9);
+    // (200 + 1.56) · 50/69 000, in a cool room.
+    expect(check(doc, 'stiffness')!.value).toBeCloseTo((50 * 201.56) / (1000 * material('al-6061').modulus_gpa.inPlane.likely), 6);
+  });
+  it('only what stays for hours can creep', () => {
+    const doc = (lasting: boolean) => demoDoc({ family: 'gripper', loads: { a: { force: exactly(500) }, b: { force: exactly(20), lasting } } });
+    expect(check(doc(false), 'creep', 'extrusion-open', 'pla')).toBeUndefined();
+    const [all, stays] = [check(doc(true), 'strength', 'extrusion-open', 'pla')!, check(doc(true), 'creep', 'extrusion-open', 'pla')!];
+    expect(stays.value! / all.value!).toBeCloseTo(20 / 500, 9);
+  });
+  it('pressure without a mesh is a question, not an answer', () => {
+    expect(check(demoDoc({ family: 'gauge', loads: { a: { kind: 'pressure' } } }), 'strength')).toMatchObject({ state: 'unknown' });
+  });
+});
+
+describe('the load table solved on the mesh', () => {
+  const doc = solvedDoc({ loads: { p: { name: 'Finger', force: exactly(50), at: TIP, way: 'z-' }, w: { kind: 'own' } } });
+
+  it('an arm bends as an arm, not as a beam on two ends: F l³/(3 E I)', () => {
+    const ctx = on(doc);
+    expect(hardest(ctx)).toMatchObject({ by: 'solved', row: 'Finger' });
+    const e = 1000 * material('al-6061').modulus_gpa.inPlane.likely;
+    expect(Math.abs((softest(ctx)!.give.likely / e) / ((50 * 100 ** 3) / (3 * e * ((20 * 10 ** 3) / 12)) + (1.2 * 50 * 100 * 2.7) / (e * 200)) - 1))
+      .toBeLessThan(0.04);
+    expect(check(doc, 'strength')!.reason).toContain('“Finger”');
+    expect(check(doc, 'strength')!.basis).toContain("part's own shape");
+  });
+  it('its weight goes with the density: w l⁴/(8 E I), 2.7 g/cm³ of aluminium against 1.24 of a plastic', () => {
+    const weight = (ctx: ReturnType<typeof on>) => everyLoad(ctx).find((u) => u.row === 'its own weight')!.give!.likely;
+    const w = 200 * 2.7e-6 * 9.80665;
+    expect(Math.abs(weight(on(doc)) / ((w * 100 ** 4) / (8 * ((20 * 10 ** 3) / 12))) - 1)).toBeLessThan(0.06);
+  });
+  it('more force on the same place needs no new solution; another place, hold or direction does', () => {
+    const solved = (d: CaseDoc) => everyLoad(on(d)).some((u) => u.by === 'solved');
+    const changed = (loads: CaseDoc['loads'], holds = doc.holds) => ({ ...doc, loads, holds });
+    expect(solved(changed({ ...doc.loads, p: { ...doc.loads!['p'], force: exactly(500) } }))).toBe(true);
+    expect(hardest(on(changed({ ...doc.loads, p: { ...doc.loads!['p'], force: exactly(500) } })))!.stress.likely / hardest(on(doc))!.stress.likely).toBeCloseTo(
+      10,
+      9,
+    );
+    expect(solved(changed({ ...doc.loads, p: { ...doc.loads!['p'], way: 'y+' } }))).toBe(false);
+    expect(solved(changed(doc.loads, { root: { kind: 'fixed', at: at([50, 10, 0], [0, 0, -1]) } }))).toBe(false);
+  });
+  it('a printed way is judged across its layers where that is the weaker', () => {
+    const standing = { ...ARM, up: [1, 0, 0] as [number, number, number] };
+    const base = { ...doc, shapes: { printed: standing, machined: ARM } };
+    const ask = loadsToSolve(base, standing, true)!;
+    const solved = { printed: { key: solvedKey(standing, ask), ...solveUnitLoads(BOX, ask, 3000) } };
+    const up = { ...base, shapes: { ...base.shapes, printed: { ...standing, solved } } };
+    expect(hardest(on(up, 'extrusion-open', 'pla'))).toMatchObject({ by: 'solved', across: true });
+    expect(hardest(on(doc, 'extrusion-open', 'pla'))).toMatchObject({ by: 'solved', across: false });
+  });
+  it('nothing is solved until what holds the tool has its place', () => {
+    expect(loadsToSolve({ ...doc, holds: {} }, ARM, true)).toBeUndefined();
+    expect(loadsToSolve({ ...doc, loads: { p: { force: exactly(5) } } }, ARM, true)).toBeUndefined();
+  });
+});
+
+describe('rows judged one by one', () => {
+  const petg = material('petg');
+  /** A row whose solution is said outright, MPa and mm·N/mm² for one newton, on petg printed in a cool room. */
+  const verdict = (size: number, inPlane: number, across: number, give: number, change: { lasting?: boolean; deflection?: number } = {}) => {
+    const doc = demoDoc({
+      family: 'gripper',
+      need: {
+        serviceTemp: { level: 'must', value: 20, from: '' },
+        wet: { level: 'must', value: false, from: '' },
+        ...(change.deflection && { deflection: { level: 'must' as const, value: change.deflection, from: '' } }),
+      },
+    });
+    const row = {
+      id: 'a',
+      name: 'Grip',
+      size: exactly(size),
+      lasting: !!change.lasting,
+      isForce: true,
+      solved: { inPlane, across, give, error: 0, worst: [1, 2, 3] as const },
+    };
+    return rowVerdicts({ ...on(doc, 'extrusion-open', 'petg'), loads: [row] })[0];
+  };
+  const { inPlane, across } = petg.strength_mpa;
+  const e = 1000 * petg.modulus_gpa.inPlane.likely;
+
+  it('by the weaker way, within the layers or across them, with a factor of three on the lowest strength', () => {
+    expect(verdict(1, inPlane.likely / 10, across.low / 3.05, 0)).toMatchObject({ state: 'pass', across: true, allowed_mpa: across.likely / 3 });
+    expect(verdict(1, inPlane.likely / 2.5, across.likely / 9, 0)).toMatchObject({ state: 'conditional', across: false });
+    expect(verdict(1, inPlane.high / 1.9, 0, 0)).toMatchObject({ state: 'fail', decides: 'stress' });
+    expect(verdict(2, inPlane.low / 6.2, 0, 0).stress_mpa).toBeCloseTo(inPlane.low / 3.1, 9);
+  });
+  it('by how far it may give', () => {
+    expect(verdict(1, 0.01, 0, 0.2 * e, { deflection: 0.3 })).toMatchObject({ state: 'pass', may_give_mm: 0.3 });
+    expect(verdict(1, 0.01, 0, 0.4 * e, { deflection: 0.3 })).toMatchObject({ state: 'conditional', decides: 'give' });
+    expect(verdict(1, 0.01, 0, 0.7 * e, { deflection: 0.3 }).give_mm).toBeCloseTo(0.7, 9);
+  });
+  it('and, where it stays, by what may stand for hours', () => {
+    const fine = inPlane.low / 3.1;
+    expect(verdict(1, fine, 0, 0).state).toBe('pass');
+    expect(verdict(1, fine, 0, 0, { lasting: true })).toMatchObject({ decides: 'stays', allowed_mpa: (inPlane.likely * petg.creep) / 3 });
+    expect(verdict(1, fine, 0, 0, { lasting: true }).state).not.toBe('pass');
+  });
+});
