@@ -219,6 +219,26 @@ describe('cuadro decide', () => {
     expect(cheapest.programme_with_wait).toBe(Math.min(...ways.filter((w) => w.p50 !== null).map((w) => w.programme_with_wait!)));
     expect(ways.filter((w) => w.letter).map((w) => w.letter).sort().join('')).toMatch(/^A.*T$/);
   });
+  it('solves a load table on the mesh: a finger of 100 × 20 × 10 under 40 N gives F l³/(3 E I)', () => {
+    const arm = box(100, 20, 10);
+    file('arm.stl', writeStl(arm.vertices, arm.indices));
+    const at = (point: number[], normal: number[]): object => ({ point, normal });
+    const { out, err } = decide('arm.json', {
+      family: 'gripper',
+      mesh: 'arm.stl',
+      need: { serviceTemp: 20, copies: 1 },
+      loads: [{ name: 'Finger', force: 40, way: 'z-', at: at([100, 10, 5], [1, 0, 0]) }],
+      holds: [{ at: at([0, 10, 5], [-1, 0, 0]) }],
+    });
+    expect(err).toBe('');
+    const { ways } = JSON.parse(out) as { ways: { material: string; process: string; loads?: { name: string; by: string; give_mm: number }[] }[] };
+    const milled = ways.find((w) => w.process === 'cnc-mill' && w.material === 'al-6061')!.loads![0];
+    expect(milled).toMatchObject({ name: 'Finger', by: 'solved' });
+    // I = 20·10³/12, E of aluminium 69 000, and its shear.
+    expect(Math.abs(milled.give_mm / ((40 * 100 ** 3) / (3 * 69_000 * 1666.7) + (1.2 * 40 * 100 * 2.7) / (69_000 * 200)) - 1)).toBeLessThan(0.05);
+    expect(decide('bad.json', { family: 'gripper', loads: [{ kind: 'magic' }] }).err).toContain('loads.L1.kind');
+    expect(decide('bad.json', { family: 'gripper', loads: { kind: 'push' } }).err).toContain('loads: a list of rows');
+  });
   it('says what is wrong with a file, by field', () => {
     const said = (change: object): string => decide('wrong.json', { family: 'tray', ...change }).err;
     expect(said({ today: { way: 'conjured' } })).toContain('today.way');

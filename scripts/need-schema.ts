@@ -1,4 +1,6 @@
 import { TODAY_FIGURES, TODAY_WAY_IDS } from '../core/src/case/today';
+import type { InputSpec } from '../core/src/inputs/spec';
+import { HOLD_INPUTS, LOAD_INPUTS, MAX_ROWS } from '../core/src/need/loads';
 import { FORMS } from '../core/src/need/family';
 import { FAMILY_IDS } from '../core/src/need/families';
 import { REQUIREMENTS, type RequirementSpec } from '../core/src/need/requirements';
@@ -21,6 +23,13 @@ const value = (spec: RequirementSpec): object => {
   }
 };
 const unit = (spec: RequirementSpec): string => (spec.kind === 'number' && QUANTITIES[spec.quantity].store ? `, ${QUANTITIES[spec.quantity].store}` : '');
+
+/** A row of declared inputs. A bare figure stands for a range that is one. */
+const rowSchema = (specs: readonly InputSpec[]): object => ({
+  type: 'object',
+  additionalProperties: false,
+  properties: Object.fromEntries(specs.map((i) => [i.id, { description: inputDoc(i) }])),
+});
 
 export const needSchema = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
@@ -53,6 +62,8 @@ export const needSchema = {
         }])),
       },
     },
+    loads: { description: 'The load table: what loads the tool, row by row.', type: 'array', items: rowSchema(LOAD_INPUTS), maxItems: MAX_ROWS },
+    holds: { description: 'What holds the tool while it is loaded.', type: 'array', items: rowSchema(HOLD_INPUTS), maxItems: MAX_ROWS },
     remedies: { description: 'Remedies taken, by "process/material".', type: 'object', additionalProperties: { type: 'array', items: { enum: REMEDY_IDS } } },
     plans: {
       description: 'Plans in use: the inputs of each, by planner (docs/formulas.md).',

@@ -6,7 +6,7 @@ import { readCase } from '../need';
 const usage = 'decide NEED.json';
 
 /** A way as one row: money figures are medians; p10, p50 and p90 are those of the programme with waiting. */
-function row({ letter, option, result }: Way): Record<string, unknown> {
+function row({ letter, option, result, rows }: Way): Record<string, unknown> {
   const median = (name: string): number | null => (result ? spreadOf(result, name).p50 : null);
   const programme = result && spreadOf(result, 'programme_with_wait');
   return {
@@ -28,6 +28,20 @@ function row({ letter, option, result }: Way): Record<string, unknown> {
     mass_kg: median('mass_tool'),
     life_cycles: median('life'),
     tools_bought: median('tools_bought'),
+    ...(rows &&
+      {
+        loads: rows.map(({ name, state, by, stress_mpa, allowed_mpa, across, give_mm, may_give_mm, reason }) => ({
+          name,
+          state,
+          by,
+          stress_mpa,
+          allowed_mpa,
+          across,
+          give_mm,
+          may_give_mm,
+          reason,
+        })),
+      }),
     ...(option.state === 'fail' && { fails: option.checks.filter((c) => c.state === 'fail').map((c) => c.reason) }),
   };
 }

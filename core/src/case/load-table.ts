@@ -1,10 +1,11 @@
 import type { Values } from '../inputs/spec';
-import { type LoadClass, nodesFor, type SolvedLoads, type UnitAsk, UNIT_LOADS_VERSION, type UnitLoad } from '../mechanics';
+import { type LoadClass, nodesFor, type SolvedLoads, solveUnitLoads, type UnitAsk, UNIT_LOADS_VERSION, type UnitLoad } from '../mechanics';
 import { type Dims, HAND_DIMS, handFormula } from '../mechanics/by-hand';
 import { isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
 import { fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { materialsFor } from '../shelf/shelf';
+import type { Mesh } from '../shape/mesh';
 import { UP, type Vec3 } from '../shape/turn';
 import { once } from '../worksheet/once';
 import { hash32 } from '../worksheet/sample';
@@ -102,6 +103,21 @@ export function toSolve(doc: CaseDoc, shape: ShapeRef): ToSolve[] {
     const key = ask && solvedKey(own, ask);
     return ask && key && own.solved?.[name]?.key !== key ? [{ name, ask, key }] : [];
   });
+}
+
+/** A case with its load table solved on a mesh that stands for it. What cannot be solved says why, and the sections stand in. */
+export function withSolved(doc: CaseDoc, shape: ShapeRef, mesh: Mesh, elements?: number): CaseDoc {
+  const solved = Object.fromEntries(
+    toSolve(doc, shape).map(({ name, ask, key }) => {
+      try {
+        return [name, { key, ...solveUnitLoads(mesh, ask, elements) }];
+      } catch (e) {
+        return [name, { key, elements: 0, classes: [], problem: (e as Error).message }];
+      }
+    }),
+  );
+  const shapes = Object.entries(doc.shapes).map(([way, s]) => [way, s?.hash === shape.hash ? { ...s, solved: { ...s.solved, ...solved } } : s] as const);
+  return { ...doc, shapes: Object.fromEntries(shapes) };
 }
 
 /** The hand formula of a row without a place, worked out: MPa, and mm times N/MPa, for each newton. */

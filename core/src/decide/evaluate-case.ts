@@ -199,8 +199,8 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
   return { view, results: new Map(results.map((r, i) => [letterOf(i), r])), plans };
 }
 
-/** The load table on a way as it is counted. */
-function rowsOn(facts: CaseFacts, { process, material, remedies }: RouteOption): RowVerdict[] {
+/** The load table on a way as it is counted, with its remedies. */
+export function rowsOn(facts: CaseFacts, { process, material, remedies }: RouteOption): RowVerdict[] {
   if (!facts.doc.loads) return [];
   const bare = routeContext(facts, processOf(process), shelfOf(facts.site.shop).material(material));
   return rowVerdicts(withRemedies(bare, remedies.map((r) => r.id)).ctx);

@@ -4,7 +4,8 @@ import type { Site } from '../records/site';
 import { evaluateRoute, type RouteResult } from '../routes/evaluate-route';
 import { valueOf } from '../worksheet/evaluate';
 import { percentiles, type Percentiles } from '../worksheet/sample';
-import { evaluateCase, RISK_SAMPLES } from './evaluate-case';
+import type { RowVerdict } from '../screen/row-verdicts';
+import { evaluateCase, RISK_SAMPLES, rowsOn } from './evaluate-case';
 import type { RouteOption } from './options';
 import { mightDo, routeHolds } from './summary';
 import { contending } from './today-option';
@@ -15,6 +16,8 @@ export interface Way {
   letter: Letter | null;
   option: RouteOption;
   result?: RouteResult;
+  /** Rows of the load table on it; absent without a table. */
+  rows?: RowVerdict[];
 }
 
 /** The verdict with every way that was weighed. */
@@ -42,7 +45,8 @@ export function weigh(doc: CaseDoc, site: Site): Weighed {
   const ways = [...today, ...view.options].map((option): Way => {
     const letter = letters.get(routeKey(option)) ?? null;
     const result = letter ? results.get(letter) : routeHolds(option) ? evaluateRoute(facts, option, option.remedies, LIST, SEED) : undefined;
-    return { letter, option, result };
+    const rows = doc.loads && letter !== 'T' ? rowsOn(facts, option) : undefined;
+    return { letter, option, result, ...(rows && { rows }) };
   });
   const programme = (w: Way): number => spreadOf(w.result!, 'programme_with_wait').p50;
   const possible = ways.filter((w) => w.result && routeHolds(w.option) && mightDo(w.option) && (w.letter !== 'T' || contending(facts)));

@@ -1,5 +1,7 @@
 import type * as yup from 'yup';
 import { FAMILY_IDS, familyOf } from '../need/families';
+import { asRange, type InputSpec } from '../inputs/spec';
+import { HOLD_INPUTS, LOAD_INPUTS } from '../need/loads';
 import { REQUIREMENTS } from '../need/requirements';
 import { newCase } from '../case/new-case';
 import { caseSchema } from './case-schema';
@@ -13,7 +15,22 @@ export class NeedFileError extends Error {
   }
 }
 
-const FIELDS = ['title', 'family', 'form', 'size_mm', 'need', 'remedies', 'plans', 'start', 'today', 'copies', 'delay_per_day', 'mesh'] as const;
+const FIELDS = [
+  'title',
+  'family',
+  'form',
+  'size_mm',
+  'need',
+  'remedies',
+  'plans',
+  'start',
+  'today',
+  'copies',
+  'delay_per_day',
+  'mesh',
+  'loads',
+  'holds',
+] as const;
 
 /** Fields of `today`, and what each is called in the document. */
 const TODAY = {
@@ -33,9 +50,21 @@ const plansFrom = (plans: unknown): unknown =>
     ? Object.fromEntries(Object.entries(plans).map(([id, values]) => [id, { values }]))
     : plans;
 
+/** `[{ kind: "clamp", force: 800 }]` → rows by id, a bare figure standing for a range that is one. */
+function rowsFrom(rows: unknown, specs: readonly InputSpec[], letter: string): unknown {
+  if (!Array.isArray(rows)) return rows;
+  const ranged = new Set(specs.filter((s) => s.kind === 'number' && s.ranged).map((s) => s.id));
+  const whole = (row: unknown): unknown =>
+    typeof row === 'object' && row !== null
+      ? Object.fromEntries(Object.entries(row).map(([k, v]) => [k, ranged.has(k) && typeof v === 'number' ? asRange(v) : (v as unknown)]))
+      : row;
+  return Object.fromEntries(rows.map((row, i) => [`${letter}${i + 1}`, whole(row)]));
+}
+
 /**
  * A need on its own, as a file: `{ family, size_mm, form?, title?, start?, copies?, delay_per_day?, mesh?, remedies?, plans?: { grip: { cups: 4 } },
  * today?: { way: "machined", price: 620, wait_days: 26 }, need: { serviceTemp: 80, load: { value: 300, level: "want" } } }`.
+ * A load table is `loads: [{ name: "Clamp", kind: "clamp", force: 800, at: { point, normal } }]` and `holds: [{ at: { point, normal } }]`.
  * A bare value is a must. What is left out is the family's usual; without `today` nothing is there. Units are those stored: mm, N,
  * kg, °C, MPa, µm, days. A mesh is a path beside the file: whoever opened the file hands over what it holds.
  * @param shape the mesh that the file names, read and studied
@@ -58,6 +87,7 @@ export function readNeed(json: unknown, shape?: ShapeRef): CaseDoc {
   faults.push(...Object.keys(now).filter((k) => !(k in TODAY)).map((k) => `today.${k} is not a field; there are ${Object.keys(TODAY).join(', ')}.`));
   if (given['today'] !== undefined && !('way' in now)) faults.push(`today.way: one of ${TODAY_WAY_IDS.join(', ')}.`);
   if (given['mesh'] !== undefined && typeof given['mesh'] !== 'string') faults.push('mesh: the path of a file.');
+  faults.push(...(['loads', 'holds'] as const).filter((k) => given[k] !== undefined && !Array.isArray(given[k])).map((k) => `${k}: a list of rows.`));
   if (faults.length) throw new NeedFileError(faults);
   const base = newCase({
     title: 'Need from a file',
@@ -78,6 +108,8 @@ export function readNeed(json: unknown, shape?: ShapeRef): CaseDoc {
     ...(given['start'] !== undefined && { start: given['start'] }),
     ...(given['remedies'] !== undefined && { remedies: given['remedies'] }),
     ...(given['plans'] !== undefined && { plans: plansFrom(given['plans']) }),
+    ...(given['loads'] !== undefined && { loads: rowsFrom(given['loads'], LOAD_INPUTS, 'L') }),
+    ...(given['holds'] !== undefined && { holds: rowsFrom(given['holds'], HOLD_INPUTS, 'H') }),
     form: given['form'] ?? familyOf(family).form,
     today: {
       ...base.today,

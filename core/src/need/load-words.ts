@@ -1,7 +1,7 @@
 import type { Values } from '../inputs/spec';
 import { inputText } from '../inputs/text';
 import { formatQuantity, type UnitSystem } from '../quantity/quantity';
-import { forceOf, kindOf, LOAD_INPUTS, type LoadKind, sizeOfLoad } from './loads';
+import { forceOf, kindOf, LOAD_INPUTS, type LoadKind } from './loads';
 
 /** The input that says the size of a load of a kind. */
 const SIZED_BY: Readonly<Record<LoadKind, string>> = {
@@ -23,12 +23,4 @@ export function sizeText(row: Values, system: UnitSystem): string {
   const own = inputText(spec, row[spec.id] ?? ('usual' in spec ? spec.usual : undefined), system);
   const force = kind === 'bolt' || kind === 'carried' ? forceOf(row) : undefined;
   return force ? `${own}: ${formatQuantity(force.likely, 'force', system)}` : own;
-}
-
-/** The size alone, for a narrow column: the likely figure with its unit. */
-export function likelySize(row: Values, system: UnitSystem): string {
-  const kind = kindOf(row), { likely } = sizeOfLoad(row);
-  if (kind === 'pressure') return formatQuantity(likely, 'pressure', system);
-  if (kind === 'own') return formatQuantity(likely, 'acceleration', system);
-  return kind === 'warming' ? `${likely}\u00a0K` : formatQuantity(likely, 'force', system);
 }

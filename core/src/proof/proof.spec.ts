@@ -10,6 +10,7 @@ import { toolLife } from '../records/kinds/tool-life';
 import { BUILT_IN_SITE } from '../records/site';
 import { material } from '../shelf/shelf';
 import { drilledPlate } from '../shape/testing';
+import { plainFacts } from '../case/facts';
 import { checkPlan, checkRows, releaseRefusal, scaleOff } from './check-plan';
 import { readDevice, SIMULATED } from './devices';
 import { promiseKept, within } from './promise';
@@ -152,6 +153,21 @@ describe('the check plan of a first piece', () => {
       n: 2,
     });
     expect(scaleOff(checkRows(plan, [found('box-0', { value: 120.36 })], '1'))).toBeUndefined();
+  });
+});
+
+describe('the check plan of a tool with a load table', () => {
+  it('proves each row with one and a half times its load, and no load twice', () => {
+    const loads = {
+      a: { name: 'Clamp', kind: 'clamp', force: { low: 700, likely: 800, high: 900 } },
+      b: { kind: 'pressure', pressure: { low: 1, likely: 2, high: 3 } },
+      c: { kind: 'own' },
+    };
+    const facts = plainFacts({ ...FACTS.doc, loads }, FACTS.site);
+    const proofs = checkPlan(facts, PIN, { conditions: [] }).filter((i) => i.with === 'proof load').map((i) => i.what);
+    expect(proofs).toHaveLength(2);
+    expect(proofs[0]).toMatch(/1\s200 N of “Clamp”/);
+    expect(proofs[1]).toContain('3 MPa of “pressure on a face”');
   });
 });
 

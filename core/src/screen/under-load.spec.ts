@@ -1,8 +1,7 @@
 import { demoDoc, studiedRef } from '../case/testing';
-import { loadsToSolve, solvedKey } from '../case/load-table';
+import { loadsToSolve, withSolved } from '../case/load-table';
 import type { CaseDoc } from '../case/types';
 import { routeContext } from '../decide/options';
-import { solveUnitLoads } from '../mechanics';
 import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
@@ -21,16 +20,8 @@ const at = (point: [number, number, number], normal: [number, number, number]) =
 /** An arm of 100 × 20 × 10 along x, held at x = 0. */
 const ARM = studiedRef(box(100, 20, 10));
 const TIP = at([100, 10, 5], [1, 0, 0]), ROOT = at([0, 10, 5], [-1, 0, 0]);
-const solvedDoc = (change: Partial<CaseDoc>): CaseDoc => {
-  const doc = demoDoc({ family: 'gripper', shapes: { printed: ARM, machined: ARM }, holds: { root: { kind: 'fixed', at: ROOT } }, ...change });
-  const solved = Object.fromEntries(
-    ([['printed', true], ['solid', false]] as const).map(([name, printed]) => {
-      const ask = loadsToSolve(doc, ARM, printed)!;
-      return [name, { key: solvedKey(ARM, ask), ...solveUnitLoads(BOX, ask, 3000) }];
-    }),
-  );
-  return { ...doc, shapes: { printed: { ...ARM, solved }, machined: { ...ARM, solved } } };
-};
+const solvedDoc = (change: Partial<CaseDoc>): CaseDoc =>
+  withSolved(demoDoc({ family: 'gripper', shapes: { printed: ARM, machined: ARM }, holds: { root: { kind: 'fixed', at: ROOT } }, ...change }), ARM, BOX, 3000);
 const BOX = box(100, 20, 10);
 
 describe('the load table on one way', () => {
@@ -107,10 +98,7 @@ describe('the load table solved on the mesh', () => {
   });
   it('a printed way is judged across its layers where that is the weaker', () => {
     const standing = { ...ARM, up: [1, 0, 0] as [number, number, number] };
-    const base = { ...doc, shapes: { printed: standing, machined: ARM } };
-    const ask = loadsToSolve(base, standing, true)!;
-    const solved = { printed: { key: solvedKey(standing, ask), ...solveUnitLoads(BOX, ask, 3000) } };
-    const up = { ...base, shapes: { ...base.shapes, printed: { ...standing, solved } } };
+    const up = withSolved({ ...doc, shapes: { printed: standing, machined: standing } }, standing, BOX, 3000);
     expect(hardest(on(up, 'extrusion-open', 'pla'))).toMatchObject({ by: 'solved', across: true });
     expect(hardest(on(doc, 'extrusion-open', 'pla'))).toMatchObject({ by: 'solved', across: false });
   });

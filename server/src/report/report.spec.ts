@@ -60,6 +60,15 @@ describe('the report', () => {
     expect([breaks({ headlineLevel: 1 }, left(0)), breaks({ headlineLevel: 1 }, left(3)), breaks({}, left(0))]).toEqual([true, false, false]);
     expect((await renderPdf(full)).subarray(0, 5).toString()).toBe('%PDF-');
   }, 30_000);
+  it('has the load table on every way, with what each figure rests on', () => {
+    const d = { ...doc('Finger'), loads: { a: { name: 'Squeeze', kind: 'clamp', force: { low: 50, likely: 80, high: 120 }, lasting: true } } };
+    const text = words(definition(d)).join('\n');
+    expect(text).toContain('Loads, row by row');
+    expect(text).toMatch(/L1 Squeeze, 80.N \(50.N to 120.N\), for hours/);
+    expect(text).toMatch(/(holds|on condition|fails): [\d.]+ %, gives [\d.]+.mm/);
+    expect(text).toContain('one and a half times the load');
+    expect(words(definition(doc('Finger'))).join('\n')).not.toContain('Loads, row by row');
+  });
   it('speaks inches when asked', () => {
     expect(words(definition(doc('Finger'), 'inch')).join(' ')).toMatch(/lbf|lb/);
   });

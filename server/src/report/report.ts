@@ -5,13 +5,17 @@ import { factsOf } from '@cuadro/core/plan/facts';
 import { siteOf } from '@cuadro/core/records/site';
 import { type Drawing, type DrawnPath, laidOut } from '@cuadro/core/plan/drawing';
 import type { CaseView, PinView, PlanView } from '@cuadro/core/decide/evaluate-case';
+import { loadRows } from '@cuadro/core/case/load-table';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
 import { familyOf } from '@cuadro/core/need/families';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
-import { formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
+import { isLasting, loadName } from '@cuadro/core/need/loads';
+import { sizeText } from '@cuadro/core/need/load-words';
+import { formatNumber, formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
+import { LOAD_BASIS } from '@cuadro/core/screen/under-load';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRecord } from '@cuadro/core/wire';
@@ -130,6 +134,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
           ...pins.map((p) => buildUpBar(p, pins, cur)),
           head('Until it is ready'),
           leadTable(pins),
+          ...loadTable(doc, pins, system),
           head('Screening of these routes'),
           screeningTable(pins),
         ]
@@ -288,6 +293,42 @@ function leadTable(pins: PinView[]): Content {
     },
     layout: SHEET,
   };
+}
+
+/** Every row of the load table on every way: what it uses of what may be borne, and how far it gives. */
+function loadTable(doc: CaseDoc, pins: PinView[], system: UnitSystem): Content[] {
+  const rows = loadRows(doc);
+  const made = pins.filter((p) => p.rows.length);
+  if (!rows.length || !made.length) return [];
+  const two = (x: number): number => Number(x.toPrecision(2));
+  return [
+    head('Loads, row by row'),
+    {
+      table: {
+        headerRows: 1,
+        widths: ['*', ...made.map(() => 78)],
+        body: [
+          ['Row', ...made.map((p): TableCell => ({ text: p.letter, bold: true }))],
+          ...rows.map(([id, row], i): TableCell[] => [
+            `L${i + 1} ${loadName(row)}, ${sizeText(row, system)}${isLasting(row) ? ', for hours' : ''}`,
+            ...made.map((p): TableCell => {
+              const v = p.rows.find((r) => r.id === id);
+              if (v?.use === undefined) return STATE_WORDS.unknown;
+              const give = v.give_mm === undefined ? '' : `, gives ${formatQuantity(two(v.give_mm), 'length', system)}`;
+              return { text: `${STATE_WORDS[v.state]}: ${formatNumber(100 * v.use, 2)} %${give}`, style: 'small' };
+            }),
+          ]),
+        ],
+      },
+      layout: SHEET,
+    },
+    {
+      text: `Share of the stress that may be borne with a factor of three. ${
+        [...new Set(made.flatMap((p) => p.rows.flatMap((r) => r.by ?? [])))].map((by) => LOAD_BASIS[by]).join(' ')
+      } Prove each with one and a half times the load.`,
+      style: 'small',
+    },
+  ];
 }
 
 function screeningTable(pins: PinView[]): Content {

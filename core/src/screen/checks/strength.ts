@@ -1,6 +1,6 @@
 import { byLevel, type Check } from '../check';
 import { soakedWords } from '../service';
-import { borne, hardest, LOAD_BASIS, rowWords } from '../under-load';
+import { borne, everyLoad, hardest, LOAD_BASIS, rowWords } from '../under-load';
 
 const FACTOR = ' Safety factor 3, strength reduced for heat, and for water where it works wet. Lasting load is judged apart. Verify by a test load.';
 
@@ -31,6 +31,8 @@ export const strength: Check = {
     const a = allow.toPrecision(2);
     const kind = load.by === 'solved' || load.by === 'hand' ? '' : bending ? ' in bending' : ' of pressure';
     const row = rowWords(load);
+    const others = state === 'pass' || !loads ? [] : everyLoad(ctx).filter((l) => l.id !== load.id && borne(ctx, l).state === state).map((l) => `“${l.row}”`);
+    const also = others.length ? ` The same holds of ${others.join(', ')}.` : '';
     return {
       state: byLevel(need.load?.level ?? 'must', state),
       value: stress,
@@ -43,8 +45,10 @@ export const strength: Check = {
       reason: state === 'pass'
         ? `About ${s} MPa${kind}${where}${row}, against ${a} MPa allowed ${way}.`
         : state === 'conditional'
-        ? `About ${s} MPa${where}${row}, against ${a} MPa allowed ${way}: prove it with 1.5 times the load before use.`
-        : `About ${s} MPa${kind}${where}${row} is too much for ${material.label} ${way} (${a} MPa allowed).`,
+        ? `About ${s} MPa${where}${row}, against ${a} MPa allowed ${way}: prove it with 1.5 times the load before use.${also}`
+        : `About ${s} MPa${kind}${where}${row} is too much for ${material.label} ${way} (${a} MPa allowed).${
+          others.length ? ` Nor is it enough for ${others.join(', ')}.` : ''
+        }`,
     };
   },
 };
