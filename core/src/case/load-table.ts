@@ -1,5 +1,15 @@
 import type { Values } from '../inputs/spec';
-import { type LoadClass, nodesFor, type SolvedLoads, solveUnitLoads, type UnitAsk, UNIT_LOADS_VERSION, type UnitLoad } from '../mechanics';
+import {
+  type LoadClass,
+  nodesFor,
+  sameClass,
+  type SolvedClass,
+  type SolvedLoads,
+  solveUnitLoads,
+  type UnitAsk,
+  UNIT_LOADS_VERSION,
+  type UnitLoad,
+} from '../mechanics';
 import { type Dims, HAND_DIMS, handFormula } from '../mechanics/by-hand';
 import { isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
 import { fillOf, type Process } from '../process/process';
@@ -30,7 +40,7 @@ export function loadsToSolve(doc: CaseDoc, shape: ShapeRef, printed: boolean): U
   });
   const loads = loadRows(doc).filter(([, row]) => isPlaced(row)).map(([id, row]): UnitLoad => unitLoad(id, row));
   if (!loads.length || !holds.length) return undefined;
-  return { up: printed ? (shape.up ?? UP) : UP, loads, holds, classes: classesOf(printed) };
+  return { up: printed ? (shape.up ?? UP) : UP, loads, holds, classes: [...classesOf(printed), ...ownClasses(doc, printed)] };
 }
 
 /** A face that runs all round has no normal: its place alone says which it is. */
@@ -73,9 +83,24 @@ function classesFor(processes: readonly Process[]): LoadClass[] {
   return [...ratios.values()].flatMap(({ wall_mm, share, of }) => (of.length ? nodesFor(of).map((ratio) => ({ wall_mm, share, ratio })) : []));
 }
 
-/** Identity of what was solved. */
-export const solvedKey = (shape: ShapeRef, ask: UnitAsk): string =>
-  `${UNIT_LOADS_VERSION}|${hash32(JSON.stringify([shape.hash, shape.unit, ask], (k, v: unknown) => (k === 'name' ? undefined : v)))}`;
+/** Ways whose walls or fill somebody put others over. */
+function ownClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
+  return Object.entries(doc.overrides).flatMap(([route, given]): LoadClass[] => {
+    const [id, material] = route.split('/');
+    const process = PROCESSES.find((p) => p.id === id);
+    if (!process || (process.kind === 'print') !== printed) return [];
+    const fill = fillOf(process, given), book = fillOf(process);
+    if (fill?.share === book?.share && fill?.wall_mm === book?.wall_mm) return [];
+    const m = materialsFor(id).find((x) => x.id === material)?.modulus_gpa;
+    return [{ wall_mm: fill?.wall_mm ?? 0, share: fill?.share ?? 1, ratio: m ? m.across.likely / m.inPlane.likely : USUAL_RATIO }];
+  });
+}
+/** Across over within the layers, for a material of one's own. */
+const USUAL_RATIO = 0.8;
+
+/** Identity of what is solved, whatever the class. */
+export const solvedKey = (shape: ShapeRef, { up, loads, holds }: UnitAsk): string =>
+  `${UNIT_LOADS_VERSION}|${hash32(JSON.stringify([shape.hash, shape.unit, up, loads, holds], (k, v: unknown) => (k === 'name' ? undefined : v)))}`;
 
 /** What was solved for the meshes of a case, if it still belongs to what the table asks. */
 export const solvedLoads = once((doc: CaseDoc): { printed?: SolvedLoads; solid?: SolvedLoads } => ({ printed: kept(doc, true), solid: kept(doc, false) }));
@@ -88,8 +113,10 @@ function kept(doc: CaseDoc, printed: boolean): SolvedLoads | undefined {
   return ask && solved.key === solvedKey(shape, ask) ? solved : undefined;
 }
 
+/** Which ways of a mesh. */
+export type SolvedFor = 'printed' | 'solid';
 export interface ToSolve {
-  name: 'printed' | 'solid';
+  name: SolvedFor;
   ask: UnitAsk;
   key: string;
 }
@@ -101,23 +128,34 @@ export function toSolve(doc: CaseDoc, shape: ShapeRef): ToSolve[] {
     if (!own?.study || own.hash !== shape.hash) return [];
     const ask = loadsToSolve(doc, own, printed);
     const key = ask && solvedKey(own, ask);
-    return ask && key && own.solved?.[name]?.key !== key ? [{ name, ask, key }] : [];
+    if (!ask || !key) return [];
+    const there = own.solved?.[name]?.key === key ? own.solved[name] : undefined;
+    const classes = there?.problem ? [] : ask.classes.filter((c) => !there?.classes.some((k) => sameClass(k, c)));
+    return classes.length ? [{ name, ask: { ...ask, classes }, key }] : [];
   });
+}
+
+/** Puts what was found where the ways it is for look for it, beside what there is of the same table. */
+export function putSolved(doc: CaseDoc, { name, key }: Pick<ToSolve, 'name' | 'key'>, found: readonly SolvedClass[], problem?: string): CaseDoc {
+  const [first, other] = name === 'printed' ? (['printed', 'machined'] as const) : (['machined', 'printed'] as const);
+  const way = doc.shapes[first] ? first : other;
+  const shape = doc.shapes[way];
+  if (!shape) return doc;
+  const there = shape.solved?.[name]?.key === key ? shape.solved[name].classes : [];
+  const classes = [...there.filter((c) => !found.some((k) => sameClass(k, c))), ...found];
+  const solved = { ...shape.solved, [name]: { key, classes, ...(problem !== undefined && { problem }) } };
+  return { ...doc, shapes: { ...doc.shapes, [way]: { ...shape, solved } } };
 }
 
 /** A case with its load table solved on a mesh that stands for it. What cannot be solved says why, and the sections stand in. */
 export function withSolved(doc: CaseDoc, shape: ShapeRef, mesh: Mesh, elements?: number): CaseDoc {
-  const solved = Object.fromEntries(
-    toSolve(doc, shape).map(({ name, ask, key }) => {
-      try {
-        return [name, { key, ...solveUnitLoads(mesh, ask, elements) }];
-      } catch (e) {
-        return [name, { key, elements: 0, classes: [], problem: (e as Error).message }];
-      }
-    }),
-  );
-  const shapes = Object.entries(doc.shapes).map(([way, s]) => [way, s?.hash === shape.hash ? { ...s, solved: { ...s.solved, ...solved } } : s] as const);
-  return { ...doc, shapes: Object.fromEntries(shapes) };
+  return toSolve(doc, shape).reduce((now, todo) => {
+    try {
+      return putSolved(now, todo, solveUnitLoads(mesh, todo.ask, elements));
+    } catch (e) {
+      return putSolved(now, todo, [], (e as Error).message);
+    }
+  }, doc);
 }
 
 /** The hand formula of a row without a place, worked out: MPa, and mm times N/MPa, for each newton. */

@@ -159,13 +159,14 @@ const mapOf = (of: yup.Schema, most: number, many: string, letters = 60): yup.Sc
 const solvedSchema = yup
   .object({
     key: yup.string().max(80).required(),
-    elements: bounded('Bricks', 0, 1e7),
     problem: yup.string().max(300).optional(),
     classes: list(
       yup.object({
         wall_mm: length('Wall'),
         share: bounded('Fill', 0, 1),
         ratio: bounded('Ratio of stiffness', 1e-3, 1e3),
+        bricks: bounded('Bricks', 0, 1e7),
+        idle: bounded('Idle', 0, 1),
         rows: mapOf(
           yup.object({
             inPlane: amount('Stress'),
@@ -178,7 +179,7 @@ const solvedSchema = yup
           'There are too many rows.',
         ),
       }).noUnknown(),
-      40,
+      60,
     ),
   })
   .noUnknown()

@@ -1,9 +1,12 @@
 export { type Elastic, isotropic, MechanicsError } from './brick';
 export { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsResult, type MechanicsRow, REFINED, type Support } from './mechanics';
 export {
+  idleBricks,
   layered,
   type LoadClass,
   nodesFor,
+  sameClass,
+  type SolvedClass,
   type SolvedLoads,
   type SolvedRow,
   solvedRow,

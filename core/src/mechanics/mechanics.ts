@@ -53,6 +53,8 @@ export interface MechanicsInput {
   supports: readonly Support[];
   loads: readonly Load[];
   points?: readonly { id: string; at: Vec3 }[];
+  /** Say where material does nothing. */
+  showIdle?: boolean;
   elements?: number;
   progress?: (share: number) => void;
 }
@@ -76,12 +78,19 @@ export interface MechanicsRow {
 export interface MechanicsResult {
   elements: number;
   mass_kg: number;
+  /** Share of the mass that works little under any row: less than 3 % of the energy of the row's most worked place. */
+  idle: number;
+  /** Middles of those bricks in the part's own axes, at most 3000 spread over all; where they were asked for. */
+  idle_at?: Float32Array;
   rows: MechanicsRow[];
 }
 
 /** Elements of the refined answer; of the first look. */
 export const REFINED = 250_000, FIRST_LOOK = 16_000;
 const G = 9.80665;
+/** Energy over the row's peak below which material does nothing: as the square of its stress. */
+const IDLE = 0.03;
+const MOST_IDLE = 3000;
 /** Above this share of a load on its own holds, it loads nothing. */
 const ALL_HELD = 0.98;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
@@ -110,6 +119,8 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
   return {
     elements: fine.elements,
     mass_kg: fine.mass_kg,
+    idle: fine.idle,
+    ...(fine.idle_at && { idle_at: fine.idle_at }),
     rows: fine.rows.map((row, i) => ({
       ...row,
       error: Math.abs(row.max_deflection_mm - coarse.rows[i].max_deflection_mm) / (RICHARDSON * Math.max(1e-30, row.max_deflection_mm)) + 5e-4,
@@ -132,6 +143,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   for (const s of input.supports) faces.hold(s, into, held, near);
   const system = new Elasticity(grid, brick, factor, held);
   const ids = [...new Set(input.loads.map((l) => l.id))];
+  const works = new Uint8Array(grid.bricks);
   const rows = ids.map((id, k): MechanicsRow => {
     const own = input.loads.filter((l) => l.id === id);
     const force = new Float64Array(3 * grid.count);
@@ -152,7 +164,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     for (let i = 0; i < held.length; i++) if (held[i]) reaction[i % 3] += inner[i] - force[i];
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
-    const stress = peaks(grid, brick, u, factor, touched, expansion.map((x) => x * heat) as Vec3);
+    const stress = peaks(grid, brick, u, factor, touched, expansion.map((x) => x * heat) as Vec3, works);
     progress((k + 1) / ids.length);
     return {
       id,
@@ -166,7 +178,19 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
       worst: outOf(stress.at),
     };
   });
-  return { elements: grid.bricks, mass_kg: mass.reduce((s, x) => s + x, 0), rows };
+  const mass_kg = mass.reduce((s, x) => s + x, 0);
+  const idle = mass.reduce((s, x, b) => (works[b] ? s : s + x), 0) / mass_kg;
+  return { elements: grid.bricks, mass_kg, idle, ...(input.showIdle && { idle_at: middles(grid, works, outOf) }), rows };
+}
+
+/** Middles of the bricks that do not work, every so many of them. */
+function middles({ bricks, brickPlace, low, size }: Grid, works: Uint8Array, outOf: (p: readonly number[]) => Vec3): Float32Array {
+  const idle: number[] = [];
+  for (let b = 0; b < bricks; b++) if (!works[b]) idle.push(b);
+  const every = Math.ceil(idle.length / MOST_IDLE) || 1;
+  return Float32Array.from(
+    idle.filter((_, i) => i % every === 0).flatMap((b) => outOf([0, 1, 2].map((k) => low[k] + (brickPlace[3 * b + k] + 0.5) * size[k]))),
+  );
 }
 
 /** What each brick has of a full one's stiffness, and its mass: walls solid, sparse fill within. */
@@ -355,8 +379,19 @@ function valueAt({ low, size, n, brickAt, nodes, nodePlace, count }: Grid, u: Fl
   return [u[3 * best], u[3 * best + 1], u[3 * best + 2]];
 }
 
-/** Largest principal stress within the layers and largest stress across them, over bricks that are mostly full and touch no load or support. */
-function peaks({ nodes, brickPlace, low, size, share, bricks }: Grid, brick: Brick, u: Float64Array, factor: Float32Array, touched: Uint8Array, strain: Vec3) {
+/**
+ * Largest principal stress within the layers and largest stress across them, over bricks that are mostly full and touch no load or support.
+ * @param works marked where a brick works: what touches a load or a hold does
+ */
+function peaks(
+  { nodes, brickPlace, low, size, share, bricks }: Grid,
+  brick: Brick,
+  u: Float64Array,
+  factor: Float32Array,
+  touched: Uint8Array,
+  strain: Vec3,
+  works: Uint8Array,
+) {
   const inPlane: number[] = [], across: number[] = [];
   const local = new Float64Array(24);
   const where: number[] = [];
@@ -365,14 +400,16 @@ function peaks({ nodes, brickPlace, low, size, share, bricks }: Grid, brick: Bri
   );
   const s = new Float64Array(6);
   for (let b = 0; b < bricks; b++) {
-    if (share[b] < 0.6) continue;
-    let skip = false;
+    let skip = share[b] < 0.6;
     for (let k = 0; k < 8; k++) {
       const node = nodes[8 * b + k];
       if (touched[node]) skip = true;
       for (let a = 0; a < 3; a++) local[3 * k + a] = u[3 * node + a];
     }
-    if (skip) continue;
+    if (skip) {
+      works[b] = 1;
+      continue;
+    }
     let mostIn = 0, mostAcross = 0;
     // Sparse fill carries its load in strands: what they bear is the mean over their share.
     const dense = factor[b] / share[b];
@@ -393,6 +430,10 @@ function peaks({ nodes, brickPlace, low, size, share, bricks }: Grid, brick: Bri
   const skip = Math.floor(ABOVE_PEAK * inPlane.length);
   const peak = (xs: number[]): number => (xs.length ? Float64Array.from(xs).sort()[xs.length - 1 - skip] : 0);
   const [a, c] = [peak(inPlane), peak(across)];
+  const least = IDLE * (a ** 2 + c ** 2);
+  where.forEach((b, i) => {
+    if (inPlane[i] ** 2 + across[i] ** 2 >= least) works[b] = 1;
+  });
   const hit = where[inPlane.findIndex((x, i) => x >= a && a >= c || across[i] >= c && c > a)] ?? 0;
   return { inPlane: a, across: c, at: [0, 1, 2].map((k) => low[k] + (brickPlace[3 * hit + k] + 0.5) * size[k]) as Vec3 };
 }

@@ -1,7 +1,7 @@
 import type { Mesh } from '../shape/mesh';
 import type { Vec3 } from '../shape/turn';
 import type { Elastic } from './brick';
-import { type At, FIRST_LOOK, type Load, mechanics, type MechanicsRow, type Support } from './mechanics';
+import { type At, FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support } from './mechanics';
 
 /** A load of size one: 1 N, 1 MPa, 1 m/s² or 1 K. Linear: what it does times the size is what the load does. */
 export interface UnitLoad {
@@ -42,12 +42,14 @@ export interface SolvedRow {
   worst: Vec3;
 }
 export interface SolvedClass extends LoadClass {
+  bricks: number;
+  /** Share of its mass that works little under any row. */
+  idle: number;
   rows: Record<string, SolvedRow>;
 }
 export interface SolvedLoads {
   /** Of what was asked: another mesh, direction, place or method asks again; another size does not. */
   key: string;
-  elements: number;
   classes: SolvedClass[];
   /** Why it could not be solved: the sections stand in. */
   problem?: string;
@@ -65,12 +67,8 @@ export function layered(e: number, z: number, nu: number): Elastic {
   return { e: [e, e, z], g: [e / (2 * (1 + nu)), between, between], nu: [nu, nu, nu] };
 }
 
-/**
- * Loads of size one on a part, for every class of ways: one solution a class and row, so that a dozen of them answer for all ways at once.
- * @throws MechanicsError, MeshError with a sentence
- */
-export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress: (share: number) => void = () => undefined): Omit<SolvedLoads, 'key'> {
-  const loads = ask.loads.map(({ id, name, kind, at, way }): Load => ({
+const unitLoads = ({ loads }: UnitAsk): Load[] =>
+  loads.map(({ id, name, kind, at, way }): Load => ({
     id,
     name,
     kind,
@@ -81,25 +79,35 @@ export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, 
     ...(kind === 'gravity' && { g: (way ?? [0, 0, -1]).map((x) => x / G) as Vec3 }),
     ...(kind === 'thermal' && { dt_k: 1 }),
   }));
-  let seen = 0;
-  const classes = ask.classes.map((c, k): SolvedClass => {
-    const result = mechanics({
-      mesh,
-      elastic: layered(UNIT_E, UNIT_E * c.ratio, NU),
-      density: UNIT_DENSITY,
-      expansion: [UNIT_EXPANSION, UNIT_EXPANSION, UNIT_EXPANSION],
-      up: ask.up,
-      fill: c.share,
-      wall_mm: c.wall_mm,
-      supports: ask.holds,
-      loads,
-      elements,
-      progress: (s) => progress((k + s) / ask.classes.length),
-    });
-    seen = result.elements;
-    return { ...c, rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r)])) };
+
+const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): MechanicsInput => ({
+  mesh,
+  elastic: layered(UNIT_E, UNIT_E * c.ratio, NU),
+  density: UNIT_DENSITY,
+  expansion: [UNIT_EXPANSION, UNIT_EXPANSION, UNIT_EXPANSION],
+  up: ask.up,
+  fill: c.share,
+  wall_mm: c.wall_mm,
+  supports: ask.holds,
+  loads: unitLoads(ask),
+  elements,
+});
+
+/** Where material does nothing on ways of the first class asked for: its share of the mass, and places in the part's own axes. */
+export function idleBricks(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress?: (share: number) => void): { share: number; at: Float32Array } {
+  const { idle, idle_at } = mechanics({ ...inputFor(mesh, ask, ask.classes[0], elements), showIdle: true, progress });
+  return { share: idle, at: idle_at! };
+}
+
+/**
+ * Loads of size one on a part, for every class of ways: one solution a class and row, so that a dozen of them answer for all ways at once.
+ * @throws MechanicsError, MeshError with a sentence
+ */
+export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress: (share: number) => void = () => undefined): SolvedClass[] {
+  return ask.classes.map((c, k): SolvedClass => {
+    const result = mechanics({ ...inputFor(mesh, ask, c, elements), progress: (x) => progress((k + x) / ask.classes.length) });
+    return { ...c, bricks: result.elements, idle: result.idle, rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r)])) };
   });
-  return { elements: seen, classes };
 }
 
 const G = 9.80665;
@@ -111,9 +119,12 @@ const rowOf = (r: MechanicsRow): SolvedRow => ({
   worst: r.worst,
 });
 
-/** Walls and fill count as the same within so much of them. */
+/** Walls, fill and ratio count as the same within so much of them. */
 const ALIKE = 0.02;
 const alike = (a: number, b: number): boolean => Math.abs(a - b) <= ALIKE * Math.max(a, b);
+const sameFill = (c: LoadClass, { wall_mm, share }: Omit<LoadClass, 'ratio'>): boolean =>
+  share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm);
+export const sameClass = (a: LoadClass, b: LoadClass): boolean => sameFill(a, b) && alike(a.ratio, b.ratio);
 
 /**
  * What a row does on a way with these walls, fill and ratio: between two solutions of the same walls and fill by the logarithm of their ratios, beyond them the
@@ -121,7 +132,7 @@ const alike = (a: number, b: number): boolean => Math.abs(a - b) <= ALIKE * Math
  */
 export function solvedRow(solved: SolvedLoads, id: string, { wall_mm, share, ratio }: LoadClass): SolvedRow | undefined {
   const same = solved.classes
-    .filter((c) => c.rows[id] && (share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm)))
+    .filter((c) => c.rows[id] && sameFill(c, { wall_mm, share }))
     .sort((a, b) => a.ratio - b.ratio);
   if (!same.length) return undefined;
   const above = same.findIndex((c) => c.ratio >= ratio);

@@ -1,5 +1,5 @@
 import { demoDoc, studiedRef } from '../case/testing';
-import { loadsToSolve, withSolved } from '../case/load-table';
+import { loadsToSolve, toSolve, withSolved } from '../case/load-table';
 import type { CaseDoc } from '../case/types';
 import { routeContext } from '../decide/options';
 import { factsOf } from '../plan/facts';
@@ -101,6 +101,21 @@ describe('the load table solved on the mesh', () => {
     const up = withSolved({ ...doc, shapes: { printed: standing, machined: standing } }, standing, BOX, 3000);
     expect(hardest(on(up, 'extrusion-open', 'pla'))).toMatchObject({ by: 'solved', across: true });
     expect(hardest(on(doc, 'extrusion-open', 'pla'))).toMatchObject({ by: 'solved', across: false });
+  });
+  it('two ways with the same mesh find their solutions each, and nothing is left to solve', () => {
+    expect(toSolve(doc, doc.shapes.printed!)).toEqual([]);
+    expect(toSolve(doc, doc.shapes.machined!)).toEqual([]);
+    const one = withSolved({ ...doc, shapes: { printed: ARM } }, ARM, BOX, 500);
+    expect(toSolve(one, one.shapes.printed!)).toEqual([]);
+    expect(hardest(on(one))!.by).toBe('solved');
+  });
+  it('another fill of one way alone is solved beside the others', () => {
+    const own = { ...doc, overrides: { 'extrusion-open/pla': { infill: { low: 0.6, likely: 0.6, high: 0.6, kind: 'you' as const, note: '' } } } };
+    const [todo, ...rest] = toSolve(own, own.shapes.printed!);
+    expect([todo.name, todo.ask.classes.map((c) => c.share), rest]).toEqual(['printed', [0.6], []]);
+    expect(hardest(on(own, 'extrusion-open', 'pla'))!.by).toBe('sections');
+    expect(hardest(on(own, 'extrusion-open', 'petg'))!.by).toBe('solved');
+    expect(hardest(on(withSolved(own, own.shapes.printed!, BOX, 500), 'extrusion-open', 'pla'))!.by).toBe('solved');
   });
   it('nothing is solved until what holds the tool has its place', () => {
     expect(loadsToSolve({ ...doc, holds: {} }, ARM, true)).toBeUndefined();

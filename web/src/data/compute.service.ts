@@ -3,10 +3,12 @@ import { Lazy } from './lazy-worker';
 import type { BoardPlan, Problem } from '@cuadro/core/board/week';
 import type { CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { RouteOption } from '@cuadro/core/decide/options';
+import type { FillStep } from '@cuadro/core/decide/fill-enough';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseDoc, Pin } from '@cuadro/core/case/types';
 import type { StepLine } from '@cuadro/core/decide/step-line';
 import type { WorthKnowing } from '@cuadro/core/decide/worth-knowing';
+import type { SolvedClass } from '@cuadro/core/mechanics';
 import type { RequirementId } from '@cuadro/core/need/requirements';
 import type { Lead } from '@cuadro/core/routes/evaluate-route';
 import type { Orientation } from '@cuadro/core/shape/orient';
@@ -43,6 +45,11 @@ export class ComputeService implements OnDestroy {
   /** Hours of one tool for each way of laying it; nothing where it is not built on a machine of the house. */
   hoursLying(doc: CaseDoc, site: Site, pin: Pin, ways: readonly Orientation[]): Promise<number[] | undefined> {
     return this.screening.get().hoursLying(doc, site, pin, ways);
+  }
+
+  /** What other fills of a way come to under its load table. */
+  fillSteps(doc: CaseDoc, site: Site, pin: Pin, found: readonly SolvedClass[]): Promise<FillStep[]> {
+    return this.screening.get().fillSteps(doc, site, pin, found);
   }
 
   /** Open a figure of a subject of the case evaluated last: a route, a plan. */

@@ -11,7 +11,7 @@ import type { Orientation } from '@cuadro/core/shape/orient';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
 import type { ScanFound } from '@cuadro/core/proof/scan-found';
 import { STUDY_VERSION, type BodyStudy, type BuildStudy, type ShapeMarks, type ShapeStudy } from '@cuadro/core/shape/study';
-import type { SolvedLoads, UnitAsk } from '@cuadro/core/mechanics';
+import type { SolvedClass, UnitAsk } from '@cuadro/core/mechanics';
 import { dot, frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import { ApiService } from './api.service';
 import { Lazy } from './lazy-worker';
@@ -110,13 +110,13 @@ export class ShapeService implements OnDestroy {
   }
 
   /** What loads of size one do to the open part, its classes of ways shared between the workers. @throws Error with a sentence */
-  async solveLoads(ask: UnitAsk, elements: number): Promise<Omit<SolvedLoads, 'key'>> {
+  async solveLoads(ask: UnitAsk, elements: number): Promise<SolvedClass[]> {
     const job = this.begin('Solving the loads on the part');
     const second = this.both(job);
     const done = [0, 0];
-    const share = async (k: 0 | 1): Promise<Omit<SolvedLoads, 'key'>> => {
+    const share = async (k: 0 | 1): Promise<SolvedClass[]> => {
       const classes = ask.classes.filter((_, i) => i % 2 === k);
-      if (!classes.length) return { elements: 0, classes: [] };
+      if (!classes.length) return [];
       if (k) await second;
       const heard = proxy((s: number) => {
         done[k] = (s * classes.length) / ask.classes.length;
@@ -126,7 +126,18 @@ export class ShapeService implements OnDestroy {
     };
     const halves = await this.guard(job, Promise.all([share(0), share(1)]));
     this.end(job);
-    return { elements: Math.max(...halves.map((h) => h.elements)), classes: halves.flatMap((h) => h.classes) };
+    return halves.flat();
+  }
+
+  /** Where material of the open part does nothing. @throws Error with a sentence */
+  async idleBricks(ask: UnitAsk, elements: number): Promise<{ share: number; at: Float32Array }> {
+    const job = this.begin('Looking where material does nothing');
+    const heard = proxy((share: number) => {
+      if (job === this.job) this.progress.set(share);
+    });
+    const found = await this.guard(job, this.pair[0].get().idleBricks(ask, elements, heard));
+    this.end(job);
+    return found;
   }
 
   /** A place in the part's own axes, as the part stands on the drawing. */

@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
 import { type BoardPlan, planWeek, type Problem } from '@cuadro/core/board/week';
 import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/decide/evaluate-case';
+import type { FillStep } from '@cuadro/core/decide/fill-enough';
+import { fillSteps } from '@cuadro/core/decide/fill-steps';
 import { hoursLying } from '@cuadro/core/decide/lying';
 import { screenStates, type RouteOption } from '@cuadro/core/decide/options';
 import { quickLook, type QuickLook } from '@cuadro/core/decide/quick-look';
@@ -8,6 +10,7 @@ import { stepLine, type StepLine } from '@cuadro/core/decide/step-line';
 import { newWays } from '@cuadro/core/decide/summary';
 import { worthKnowing, type WorthKnowing } from '@cuadro/core/decide/worth-knowing';
 import { type CaseDoc, type Pin, routeKey } from '@cuadro/core/case/types';
+import type { SolvedClass } from '@cuadro/core/mechanics';
 import type { RequirementId } from '@cuadro/core/need/requirements';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { type PrintedTool, toolOf } from '@cuadro/core/payback/from-case';
@@ -68,6 +71,11 @@ const api = {
   /** Hours of one tool for each way of laying it, on a way of making it. */
   hoursLying(doc: CaseDoc, site: Site, pin: Pin, ways: readonly Orientation[]): number[] | undefined {
     return hoursLying(doc, site, pin, ways);
+  },
+
+  /** What other fills of a way come to under its load table. */
+  fillSteps(doc: CaseDoc, site: Site, pin: Pin, found: readonly SolvedClass[]): FillStep[] {
+    return fillSteps(doc, site, pin, found);
   },
 
   /** How many routes hold over what a number of the need may be, for the case evaluated last. */

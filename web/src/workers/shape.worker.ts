@@ -15,7 +15,7 @@ import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
 import { repair } from '@cuadro/core/shape/repair';
 import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
-import { type SolvedLoads, solveUnitLoads, type UnitAsk } from '@cuadro/core/mechanics';
+import { idleBricks, type SolvedClass, solveUnitLoads, type UnitAsk } from '@cuadro/core/mechanics';
 import { align } from '@cuadro/core/proof/align';
 import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
 import { readScan } from '@cuadro/core/proof/scan';
@@ -143,8 +143,14 @@ const api = {
   },
 
   /** What loads of size one do to the part. @throws MechanicsError, MeshError with a sentence */
-  solveLoads(ask: UnitAsk, elements: number, onProgress: (share: number) => void): Omit<SolvedLoads, 'key'> {
+  solveLoads(ask: UnitAsk, elements: number, onProgress: (share: number) => void): SolvedClass[] {
     return solveUnitLoads(part().mesh, ask, elements, onProgress);
+  },
+
+  /** Where material does nothing on ways of the first class asked for. */
+  idleBricks(ask: UnitAsk, elements: number, onProgress: (share: number) => void): { share: number; at: Float32Array } {
+    const found = idleBricks(part().mesh, ask, elements, onProgress);
+    return transfer(found, [found.at.buffer as ArrayBuffer]);
   },
 
   /** Section through the part as it stands for `up`. */

@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal, untracked, viewChild } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { solvedLoads } from '@cuadro/core/case/load-table';
+import { formatMoney } from '@cuadro/core/case/words';
+import { enough, fillAsk, type FillStep, withFill } from '@cuadro/core/decide/fill-enough';
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import { inputText } from '@cuadro/core/inputs/text';
+import { FIRST_LOOK } from '@cuadro/core/mechanics';
 import { HOLD_INPUTS } from '@cuadro/core/need/loads';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
@@ -11,15 +14,18 @@ import type { RowVerdict } from '@cuadro/core/screen/row-verdicts';
 import { type FaceChoice, placeOfFace } from '@cuadro/core/shape/patch';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
-import { ShapeService } from '../../data/shape.service';
+import { isGivenUp, ShapeService } from '../../data/shape.service';
+import { ShopService } from '../../data/shop.service';
 import type { Tag } from '../../shared/part-view/part-scene';
 import { StateGlyph } from '../../shared/state-glyph';
 import { type Asking, LoadTable } from '../loads/load-table';
 import { DUTY } from './faces-panel';
 import { areaText } from './shape-words';
 
+const NOWHERE = new Float32Array(0);
 const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
 
 /** The load table on the part: where each row acts, and what it comes to on every way that is compared. */
@@ -46,16 +52,34 @@ const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
         </tbody>
       </table>
       <ul class="quiet hint">@for (w of ways(); track w.letter) { <li>{{ w.letter }}: {{ w.label }}</li> }</ul>
+      @if (filled(); as w) {
+        <p><button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="tryFills()">How much fill is enough for {{ w.letter }}?</button>
+          <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="showIdle()">Where does material do nothing?</button></p>
+      }
+      @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }
+      @if (idle(); as i) { <p aria-live="polite">{{ i.text }}</p> }
+      @if (steps().length) {
+        <table class="sheet ways">
+          <caption>Fill of {{ filled()?.letter }}</caption>
+          <thead><tr><th scope="col">Fill</th><th scope="col">Use</th><th scope="col">Gives</th><th scope="col">Weight</th><th scope="col">Build</th><th scope="col">One tool</th><th></th></tr></thead>
+          <tbody>@for (s of steps(); track s.share) {
+            <tr [class.on]="s === best()"><th scope="row">{{ percent(s.share) }}</th><td class="num"><cu-state [state]="s.state" [word]="false" />&ngsp;{{ percent(s.use) }}</td><td class="num">{{ length(s.give_mm) }}</td><td class="num">{{ mass(s.mass_kg) }}</td><td class="num">{{ hours(s.build_h) }}</td><td class="num">{{ money(s.price_each) }}</td>
+              <td><button type="button" class="link" [attr.aria-label]="'Take ' + percent(s.share) + ' of fill'" (click)="takeFill(s.share)">take</button></td></tr> }</tbody>
+        </table>
+        <p class="quiet hint">{{ bestWords() }}</p>
+      }
       <p class="quiet hint">Share of what may be borne with a factor of three, and how far it gives{{ accuracy() }}. It screens; a proof load and judgement decide.</p>
     }
   `,
   styles:
-    `.ways { table-layout: auto; width: 100%; } .ways button { white-space: nowrap; } .ways td > span { display: block; } .ways td, .ways th { padding: 2px 4px; } ul { margin: 4px 0; padding-left: 18px; }`,
+    `.ways { table-layout: auto; width: 100%; } .ways button { white-space: nowrap; } .ways td > span { display: block; } .ways td, .ways th { padding: 2px 3px; } .ways th[scope='row'] { white-space: normal; } .ways .num { font-size: 12.5px; } ul { margin: 4px 0; padding-left: 18px; }`,
 })
 export class LoadPanel {
   private readonly cases = inject(CaseStore);
   private readonly settings = inject(SettingsService);
   private readonly margin = inject(MarginService);
+  private readonly compute = inject(ComputeService);
+  private readonly shops = inject(ShopService);
   protected readonly shapes = inject(ShapeService);
   readonly ref = input.required<ShapeRef>();
   /** Something of the table waits for its solution. */
@@ -84,7 +108,9 @@ export class LoadPanel {
   protected readonly accuracy = computed(() => {
     const s = this.solved();
     const errors = s?.classes.flatMap((c) => Object.values(c.rows).map((r) => r.error)) ?? [];
-    return errors.length ? `, on ${formatNumber(s!.elements)} bricks, ± ${formatNumber(100 * Math.max(...errors), 2)} % by the grid` : '';
+    return errors.length
+      ? `, on ${formatNumber(Math.min(...s!.classes.map((c) => c.bricks)))} bricks, ± ${formatNumber(100 * Math.max(...errors), 2)} % by the grid`
+      : '';
   });
   protected readonly ways = computed(() =>
     (this.cases.view()?.pins ?? []).filter((p) => p.letter !== 'T').map(({ letter, option, rows }) => ({
@@ -102,6 +128,10 @@ export class LoadPanel {
     effect(() => {
       const tags = this.tags();
       untracked(() => this.tagged.emit(tags));
+    });
+    effect(() => {
+      const at = this.idle()?.at ?? NOWHERE;
+      untracked(() => this.dots.emit(at));
     });
     effect(() => {
       const asked = !!this.asking();
@@ -139,6 +169,74 @@ export class LoadPanel {
 
   protected ask(of: Asking | undefined): void {
     this.asking.set(of);
+  }
+
+  /** The printed way that leads and has a fill. */
+  protected readonly filled = computed(() => {
+    const doc = this.cases.doc()!, site = this.shops.site();
+    return this.cases.view()?.pins.find((p) => p.letter !== 'T' && p.option.kind === 'print' && fillAsk(doc, site, p.option));
+  });
+  protected readonly steps = linkedSignal<unknown, readonly FillStep[]>({
+    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.filled()?.letter],
+    computation: () => [],
+  });
+  protected readonly best = computed(() => enough(this.steps()));
+  protected readonly bestWords = computed(() => {
+    const best = this.best();
+    return best
+      ? `${this.percent(best.share)} is enough for every row: what is denser costs weight and hours for nothing.`
+      : 'No fill is enough for every row: thicken what is loaded most, turn the layers, or take another material.';
+  });
+  protected readonly idle = linkedSignal<unknown, { text: string; at: Float32Array } | undefined>({
+    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds],
+    computation: () => undefined,
+  });
+  protected readonly problem = signal('');
+  readonly dots = output<Float32Array>();
+
+  protected percent = (x: number): string => `${formatNumber(100 * x, 2)}\u00a0%`;
+  protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
+  protected mass = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'mass', this.settings.units());
+  protected hours = (x: number): string => `${formatNumber(x, 2)}\u00a0h`;
+  protected money = (x: number): string => formatMoney(x, this.shops.currency());
+
+  /** Other fills of the leading printed way, solved and priced. */
+  protected async tryFills(): Promise<void> {
+    const pin = this.filled()!.option;
+    await this.attempt(async () => {
+      const found = await this.shapes.solveLoads(fillAsk(this.cases.doc()!, this.shops.site(), pin)!, FIRST_LOOK);
+      this.steps.set(await this.compute.fillSteps(this.cases.doc()!, this.shops.site(), { process: pin.process, material: pin.material }, found));
+    });
+  }
+
+  protected takeFill(share: number): void {
+    const { process, material } = this.filled()!.option;
+    this.cases.edit((doc) => withFill(doc, { process, material }, share));
+  }
+
+  /** Dots where no row works the material, and what they weigh. */
+  protected async showIdle(): Promise<void> {
+    const { option, figures } = this.filled()!;
+    await this.attempt(async () => {
+      const ask = fillAsk(this.cases.doc()!, this.shops.site(), option)!;
+      const { share, at } = await this.shapes.idleBricks({ ...ask, classes: ask.classes.filter((c) => c.share >= 1) }, FIRST_LOOK);
+      const kg = figures.find((f) => f.name === 'mass_tool')?.value ?? 0;
+      this.idle.set({
+        at,
+        text: `${this.percent(share)} of the material, ${this.mass(share * kg)} of ${
+          this.mass(kg)
+        }, works at less than a thirtieth of the energy of the busiest place under every row: hollow it, or cut it away, where nothing else needs it. Dotted on the drawing; a cut shows the inside.`,
+      });
+    });
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.problem.set('');
+    try {
+      await work();
+    } catch (e) {
+      if (!isGivenUp(e)) this.problem.set(e instanceof Error ? e.message : String(e));
+    }
   }
 
   /** A face was clicked on the drawing. */

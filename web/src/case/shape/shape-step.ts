@@ -3,7 +3,7 @@ import { from } from 'rxjs';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
-import { toSolve, type ToSolve } from '@cuadro/core/case/load-table';
+import { putSolved, toSolve, type ToSolve } from '@cuadro/core/case/load-table';
 import { bounded } from '@cuadro/core/inputs/schema';
 import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
@@ -45,7 +45,7 @@ function alikeOnce(tags: readonly Tag[]): Tag[] {
   });
 }
 
-const keysOf = (todo: readonly ToSolve[]): string => todo.map((x) => x.key).join();
+const keysOf = (todo: readonly ToSolve[]): string => todo.map((x) => `${x.key} ${JSON.stringify(x.ask.classes)}`).join();
 
 type Way = 'machined' | 'printed';
 type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'loads' | 'make';
@@ -97,6 +97,7 @@ export class ShapeStep {
   protected readonly section = signal<DrawnSection | undefined>(undefined);
   protected readonly faceTriangles = signal<Uint32Array>(NO_FACES);
   protected readonly loadTags = signal<Tag[]>([]);
+  protected readonly idleDots = signal<Float32Array>(NO_POINTS);
   private readonly facesPanel = viewChild(FacesPanel);
   private readonly loadPanel = viewChild(LoadPanel);
 
@@ -176,7 +177,7 @@ export class ShapeStep {
   });
   protected readonly spots = computed(() => {
     const drawn = this.shapes.drawn();
-    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : undefined;
+    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : this.tab() === 'loads' ? this.idleDots() : undefined;
     if (!drawn || !points) return NO_POINTS;
     const f = frameFor(drawn.up);
     return points.map((_, i) => {
@@ -421,13 +422,15 @@ export class ShapeStep {
     this.solving = true;
     try {
       for (const elements of [AT_ONCE, FIRST_LOOK]) {
-        for (const { name, ask, key } of todo) {
-          const found = await this.shapes.solveLoads(ask, elements).catch((e: unknown) => {
+        for (const one of todo) {
+          let problem: string | undefined;
+          const found = await this.shapes.solveLoads(one.ask, elements).catch((e: unknown) => {
             if (isGivenUp(e)) throw e;
-            return { elements: 0, classes: [], problem: e instanceof Error ? e.message : String(e) };
+            problem = e instanceof Error ? e.message : String(e);
+            return [];
           });
           if (this.shape()?.hash !== s.hash) return;
-          this.change({ solved: { ...this.shape()!.solved, [name]: { key, ...found } } }, true);
+          this.store.amend((doc) => putSolved(doc, one, found, problem));
         }
       }
     } finally {
