@@ -6,7 +6,7 @@ const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: t
 const coreAlias = { '^@cuadro/core/(.*)$': '<rootDir>/core/src/$1' };
 const angular = createCjsPreset({ tsconfig: '<rootDir>/web/tsconfig.spec.json' });
 /** Packages that ship ES modules only and so pass through the transform. */
-const esm = 'node_modules/(?!(?:d3-random|fast-png|iobuffer|pure-rand|@angular|rxjs|.*\\.mjs$))';
+const esm = 'node_modules/(?!(?:d3-random|fast-png|iobuffer|pure-rand|quickselect|@angular|rxjs|.*\\.mjs$))';
 
 const plain = {
   testEnvironment: 'node',
@@ -37,7 +37,7 @@ module.exports = {
       testMatch: ['<rootDir>/web/src/**/*.spec.ts'],
       setupFilesAfterEnv: ['<rootDir>/web/jest.setup.ts'],
       moduleNameMapper: coreAlias,
-      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-|internmap|pure-rand|fast-png|iobuffer|comlink|three|apexcharts))'],
+      transformIgnorePatterns: ['node_modules/(?!.*(\\.mjs$|d3-|internmap|pure-rand|quickselect|fast-png|iobuffer|comlink|three|apexcharts))'],
     },
   ],
 };

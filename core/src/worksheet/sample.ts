@@ -1,3 +1,4 @@
+import quickselect from 'quickselect';
 import { randomBeta, randomNormal } from 'd3-random';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Column, Entry } from './types';
@@ -105,12 +106,21 @@ export interface Percentiles {
   mean: number;
 }
 
-/** P10, P50, P90 (nearest rank on the sorted samples) and mean of a column. */
+/** P10, P50, P90 (nearest rank) and mean of a column. Where a sample is no number, so is the mean, and such samples rank last. */
 export function percentiles(column: Column): Percentiles {
   if (typeof column === 'number') return { p10: column, p50: column, p90: column, mean: column };
-  const sorted = Float64Array.from(column).sort();
-  const pick = (q: number): number => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
+  const ranked = Float64Array.from(column);
+  const n = ranked.length;
   let sum = 0;
-  for (const x of sorted) sum += x;
-  return { p10: pick(0.1), p50: pick(0.5), p90: pick(0.9), mean: sum / sorted.length };
+  for (const x of ranked) sum += x;
+  const at = (q: number): number => Math.min(n - 1, Math.floor(q * n));
+  if (Number.isNaN(sum)) ranked.sort();
+  else {
+    // Each rank parts what is left: most of a sort is for what nobody asks. Only its elements are read and exchanged, which a typed array lets it.
+    const list = ranked as unknown as number[];
+    quickselect(list, at(0.5));
+    quickselect(list, at(0.1), 0, at(0.5));
+    quickselect(list, at(0.9), at(0.5), n - 1);
+  }
+  return { p10: ranked[at(0.1)], p50: ranked[at(0.5)], p90: ranked[at(0.9)], mean: sum / n };
 }

@@ -176,6 +176,20 @@ describe('samples', () => {
     expect(sampleEntry(entry('c', 4, 4, 4), n, 1)).toBe(4);
     expect([...draw(entry('w', 0, 1, 3, '', { whole: true }))].every(Number.isInteger)).toBe(true);
   });
+  it('percentiles are those of the sorted samples, with ties, in any order, and of one', () => {
+    const columns = [1, 2, 7, 640, 5003].flatMap((n) => [
+      Float64Array.from({ length: n }, (_, i) => Math.sin(97 * i) * 1e3),
+      Float64Array.from({ length: n }, (_, i) => (i * 7919) % 5),
+      Float64Array.from({ length: n }, () => 3),
+      Float64Array.from({ length: n }, (_, i) => (i % 2 ? i + 1 : -i - 1)),
+    ]);
+    for (const column of columns) {
+      const sorted = [...column].sort((a, b) => a - b);
+      const { p10, p50, p90 } = percentiles(column);
+      expect([p10, p50, p90]).toEqual([0.1, 0.5, 0.9].map((q) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))]));
+    }
+    expect(percentiles(Float64Array.of(NaN, 1, 2, 3, 4, 5, 6, 7, 8, 9))).toMatchObject({ p10: 2, p50: 6, p90: NaN, mean: NaN });
+  });
   it('percentiles of 0…999 are 100, 500 and 900', () => {
     expect(percentiles(Float64Array.from({ length: 1000 }, (_, i) => 999 - i))).toEqual({ p10: 100, p50: 500, p90: 900, mean: 499.5 });
   });
