@@ -118,9 +118,10 @@ export function percentiles(column: Column): Percentiles {
   else {
     // Each rank parts what is left: most of a sort is for what nobody asks. Only its elements are read and exchanged, which a typed array lets it.
     const list = ranked as unknown as number[];
-    quickselect(list, at(0.5));
-    quickselect(list, at(0.1), 0, at(0.5));
-    quickselect(list, at(0.9), at(0.5), n - 1);
+    const [low, middle, high] = [at(0.1), at(0.5), at(0.9)];
+    quickselect(list, middle);
+    if (low < middle) quickselect(list, low, 0, middle - 1);
+    if (high > middle) quickselect(list, high, middle + 1, n - 1);
   }
   return { p10: ranked[at(0.1)], p50: ranked[at(0.5)], p90: ranked[at(0.9)], mean: sum / n };
 }
