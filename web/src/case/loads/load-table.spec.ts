@@ -1,0 +1,184 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
+import type { CaseDoc } from '@cuadro/core/case/types';
+import { withSolved } from '@cuadro/core/case/load-table';
+import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
+import type { Place } from '@cuadro/core/inputs/spec';
+import { BUILT_IN_SITE } from '@cuadro/core/records/site';
+import { box } from '@cuadro/core/shape/testing';
+import type { FaceChoice } from '@cuadro/core/shape/patch';
+import type { Vec3 } from '@cuadro/core/shape/turn';
+import { ApiService } from '../../data/api.service';
+import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
+import { MarginService } from '../../data/margin.service';
+import { ShapeService } from '../../data/shape.service';
+import { ShopService } from '../../data/shop.service';
+import { WORKERS } from '../../workers/worker-factory';
+import { LoadPanel } from '../shape/load-panel';
+import { type Asking, LoadTable } from './load-table';
+
+const TIP: Place = { point: [100, 10, 5], normal: [1, 0, 0] }, ROOT: Place = { point: [0, 10, 5], normal: [-1, 0, 0] };
+const exactly = (x: number) => ({ low: x, likely: x, high: x });
+
+function store(start: CaseDoc) {
+  const doc = signal(start);
+  const edit = (f: (d: CaseDoc) => CaseDoc): void => doc.update(f);
+  return { doc, edit, view: () => evaluateCase(doc(), BUILT_IN_SITE, 100).view, computing: signal(false) };
+}
+/** What was begun has gone on as far as it can without anybody's help. */
+const settled = async (): Promise<void> => {
+  for (let k = 0; k < 8; k++) await Promise.resolve();
+};
+const on = (el: HTMLElement) => ({
+  text: () => el.textContent!.replace(/\s+/g, ' '),
+  press: (name: string | RegExp): void => {
+    const found = [...el.querySelectorAll('button')].find((b) =>
+      [b.getAttribute('aria-label'), b.textContent!.trim()].some((t) => t && (typeof name === 'string' ? t === name : name.test(t)))
+    );
+    if (!found) throw new Error(`no button is called ${String(name)}`);
+    found.click();
+  },
+});
+
+describe('the load table', () => {
+  const open = (doc: CaseDoc, change: Record<string, unknown> = {}) => {
+    const cases = store(doc);
+    TestBed.configureTestingModule({
+      providers: [{ provide: WORKERS, useValue: {} }, { provide: ApiService, useValue: {} }, { provide: CaseStore, useValue: cases }, {
+        provide: ShopService,
+        useValue: { shop: signal({}), currency: () => 'EUR' },
+      }],
+    });
+    const f = TestBed.createComponent(LoadTable);
+    Object.entries(change).forEach(([k, v]) => f.componentRef.setInput(k, v));
+    f.detectChanges();
+    const page = on(f.nativeElement as HTMLElement);
+    return { ...page, f, cases, press: (name: string | RegExp): void => (page.press(name), f.detectChanges()) };
+  };
+
+  it('takes the largest load that was typed as its first row, once', () => {
+    const { press, cases, text } = open(
+      demoDoc({ need: { load: { level: 'must', value: 640, from: 'scale' }, lasting: { level: 'must', value: true, from: '' } } }),
+    );
+    press('Add a load');
+    expect(Object.values(cases.doc().loads!)).toEqual([{ name: 'Largest load', force: exactly(640), lasting: true }]);
+    expect(cases.doc().need).toEqual({});
+    expect(text()).toMatch(/L1 ?Largest load, 640.N, for hours · no place: judged on the sections/);
+    press('Another load');
+    expect(Object.keys(cases.doc().loads!)).toHaveLength(2);
+  });
+  it('offers what is usual for the kind of tool, and no row twice', () => {
+    const { press, cases, text } = open(demoDoc({ family: 'gripper' }));
+    expect(text()).toContain('Grip, as usual');
+    press('Grip, as usual');
+    expect(Object.values(cases.doc().loads!)[0]).toMatchObject({ kind: 'clamp', force: { likely: 80 } });
+    expect(text()).not.toContain('Grip, as usual');
+  });
+  it('is emptied to nothing, so that the largest load can be typed again', () => {
+    const { press, cases } = open(demoDoc({ loads: { a: { force: exactly(5) } }, holds: { h: { at: ROOT } } }));
+    press('Take L1 away');
+    press('Take H1 away');
+    expect(['loads' in cases.doc(), 'holds' in cases.doc()]).toEqual([false, false]);
+  });
+  it('beside the drawing asks for a face, and takes one from the lists', () => {
+    const asked: (Asking | undefined)[] = [];
+    const { press, f, cases } = open(demoDoc({ loads: { a: { force: exactly(5) } } }), {
+      onDrawing: true,
+      marked: [{ label: 'W1, working face', place: TIP }],
+    });
+    f.componentInstance.askedFor.subscribe((a) => asked.push(a));
+    press(/^Change L1/);
+    press('Pick on the drawing');
+    expect(asked).toEqual([{ kind: 'loads', id: 'a' }]);
+    const select = (f.nativeElement as HTMLElement).querySelector<HTMLSelectElement>('select[aria-label="Marked face of L1"]')!;
+    select.value = '0';
+    select.dispatchEvent(new Event('change'));
+    expect(cases.doc().loads!['a']['at']).toEqual(TIP);
+  });
+});
+
+describe('the load table on the part', () => {
+  const part = box(100, 20, 10);
+  const ref = studiedRef(part);
+  const solved = withSolved(
+    demoDoc({
+      family: 'gripper',
+      need: { serviceTemp: { level: 'must', value: 20, from: '' } },
+      shapes: { printed: ref },
+      pins: [{ process: 'cnc-mill', material: 'al-6061' }, { process: 'extrusion-open', material: 'petg' }],
+      loads: { p: { name: 'Finger', force: exactly(20), at: TIP, way: 'z-' } },
+      holds: { h: { at: ROOT } },
+    }),
+    ref,
+    part,
+    1500,
+  );
+  const shapes = {
+    drawn: signal({}),
+    stage: signal(''),
+    standing: (p: Vec3) => p,
+    largestFaces: () => Promise.resolve([] as FaceChoice[]),
+    idleBricks: jest.fn(() => Promise.resolve({ share: 0.4, at: Float32Array.of(1, 2, 3) })),
+    solveLoads: jest.fn(() => Promise.reject(new Error('A support is not on the part.'))),
+  };
+  const open = (doc: CaseDoc) => {
+    const cases = store(doc);
+    const show = jest.fn();
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: CaseStore, useValue: cases },
+        { provide: ShapeService, useValue: shapes },
+        { provide: ComputeService, useValue: {} },
+        { provide: MarginService, useValue: { show } },
+        { provide: ShopService, useValue: { shop: signal(BUILT_IN_SITE.shop), site: signal(BUILT_IN_SITE), currency: () => 'EUR' } },
+        { provide: WORKERS, useValue: {} },
+      ],
+    });
+    const f = TestBed.createComponent(LoadPanel);
+    f.componentRef.setInput('ref', cases.doc().shapes.printed);
+    const tags: string[][] = [];
+    f.componentInstance.tagged.subscribe((t) => tags.push(t.map((x) => x.text)));
+    f.detectChanges();
+    return { ...on(f.nativeElement as HTMLElement), f, cases, show, tags };
+  };
+
+  it('has a cell for every row and way, the row and the hold on the drawing, and the worst place of the way that leads', () => {
+    const { text, tags } = open(solved);
+    expect(text()).toMatch(/L1 Finger.*holds.*%.*mm.*%.*mm/);
+    expect(tags.at(-1)!.slice(0, 2)).toEqual(['L1', 'H1']);
+    expect(tags.at(-1)![2]).toMatch(/^A: [\d.]+.MPa$/);
+    expect(text()).toMatch(/on [\d\s]+ bricks, ± [\d.]+ % by the grid/);
+  });
+  it('opens a cell to its stress, direction, place and what it rests on', () => {
+    const { press, show } = open(solved);
+    press(/%/);
+    expect(show.mock.calls[0][0]).toMatchObject({
+      title: 'Finger, A',
+      paragraphs: [expect.stringContaining('CNC'), expect.stringMatching(/MPa.* allowed; gives .* mm/), expect.stringContaining('own shape')],
+    });
+  });
+  it('says why it could not be solved, and asks to solve what has changed', () => {
+    const { printed } = solved.shapes;
+    const problem = 'Only a closed mesh can be loaded.';
+    const broken = { ...solved, shapes: { printed: { ...printed!, solved: { printed: { ...printed!.solved!.printed!, classes: [], problem } } } } };
+    expect(open(broken).text()).toContain('Only a closed mesh can be loaded.');
+    TestBed.resetTestingModule();
+    const { f, text } = open({ ...solved, shapes: { printed: ref } });
+    f.componentRef.setInput('unsolved', true);
+    f.detectChanges();
+    expect(text()).toContain('Solve them');
+  });
+  it('says where material does nothing, and what is wrong when a fill cannot be solved', async () => {
+    const { press, text, f } = open(solved);
+    press('Where does material do nothing?');
+    await settled();
+    f.detectChanges();
+    expect(text()).toMatch(/40 % of the material, [\d.]+.kg of/);
+    press(/^How much fill/);
+    await settled();
+    f.detectChanges();
+    expect(text()).toContain('A support is not on the part.');
+  });
+});
