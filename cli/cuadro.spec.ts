@@ -236,7 +236,7 @@ describe('cuadro decide', () => {
     expect(milled).toMatchObject({ name: 'Finger', by: 'solved' });
     // I = 20·10³/12, E of aluminium 69 000, and its shear.
     expect(Math.abs(milled.give_mm / ((40 * 100 ** 3) / (3 * 69_000 * 1666.7) + (1.2 * 40 * 100 * 2.7) / (69_000 * 200)) - 1)).toBeLessThan(0.05);
-    expect(decide('bad.json', { family: 'gripper', loads: [{ kind: 'magic' }] }).err).toContain('loads.L1.kind');
+    expect(decide('bad.json', { family: 'gripper', loads: [{ kind: 'magic' }] }).err).toContain('loads.L01.kind');
     expect(decide('bad.json', { family: 'gripper', loads: { kind: 'push' } }).err).toContain('loads: a list of rows');
   });
   it('says what is wrong with a file, by field', () => {

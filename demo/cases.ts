@@ -22,6 +22,9 @@ const demo = (doc: Omit<CaseDoc, 'version' | 'shapes' | 'start' | 'pins' | 'over
   ...meshes,
 });
 
+/** Where the finger bears on the cylinder, on its mesh. */
+const JAW = { point: [146, 37, 13], normal: [1, 0, 0] } as const;
+
 export const DEMO_CASES: readonly DemoCase[] = [
   demo(
     {
@@ -105,8 +108,19 @@ export const DEMO_CASES: readonly DemoCase[] = [
       size_mm: [168, 74, 48],
       trouble: 'Steel fingers use up the payload, so the robot runs slowly. Castings come straight from grit blasting.',
       today: { ...EMPTY_TODAY, way: 'machined', material: 's235', cost: 760, wait_days: 24, delay_per_day: 60 },
+      loads: {
+        L1: { name: 'Squeeze of the cylinder', kind: 'clamp', force: { low: 200, likely: 220, high: 240 }, at: JAW, way: 'y-', year: 180_000 },
+        casting: {
+          name: 'Casting, swung round',
+          kind: 'carried',
+          mass: { low: 0.7, likely: 0.9, high: 1.1 },
+          acceleration: { low: 18, likely: 22, high: 30 },
+          at: JAW,
+          way: 'z-',
+        },
+      },
+      holds: { H1: { kind: 'bolt', at: { point: [0, 20, 10], normal: [-1, 0, 0] } } },
       need: {
-        load: must(220, 'cylinder and weight'),
         loadDirection: must('in-plane', ''),
         serviceTemp: must(40, ''),
         tolerance: must(0.3, ''),

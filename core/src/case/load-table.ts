@@ -22,18 +22,25 @@ import { hash32 } from '../worksheet/sample';
 import { shapeFor } from './facts';
 import type { CaseDoc, ShapeRef } from './types';
 
-/** The load table of a case: its rows by id, in the order in which they were written. */
-export const loadRows = once((doc: CaseDoc): readonly (readonly [id: string, row: Values])[] => Object.entries(doc.loads ?? {}));
+/** Rows in the order of their ids: a store need not keep the order in which they were written. */
+const inOrder = (rows: Record<string, Values> | undefined): readonly (readonly [id: string, row: Values])[] =>
+  Object.entries(rows ?? {}).sort(([a], [b]) => (a < b ? -1 : 1));
 
-/** What holds the tool on its mesh. */
-export const holdRows = (doc: CaseDoc): readonly Values[] => Object.values(doc.holds ?? {});
+/** The load table of a case, by id. */
+export const loadRows = once((doc: CaseDoc) => inOrder(doc.loads));
+
+/** What holds the tool on its mesh, by id. */
+export const holdRows = once((doc: CaseDoc) => inOrder(doc.holds));
+
+/** An id for a new row: after those that are there. @param tail tells rows apart that two people write in one instant */
+export const newRowId = (at: number, tail: string): string => `${at.toString(36)}-${tail.slice(0, 6)}`;
 
 /**
  * What has to be solved on a mesh of the case; nothing until a row and what holds the tool have their places.
  * @param printed for the ways that print, along the mesh's build direction; else for those that cut and mill
  */
 export function loadsToSolve(doc: CaseDoc, shape: ShapeRef, printed: boolean): UnitAsk | undefined {
-  const holds = holdRows(doc).flatMap((row) => {
+  const holds = holdRows(doc).flatMap(([, row]) => {
     const at = row['at'] as UnitLoad['at'];
     const kind = row['kind'];
     return at ? [{ kind: kind === 'bolt' ? 'bolt' as const : kind === 'rest' || kind === 'dowel' ? 'rest' as const : 'fixed' as const, at: spot(at) }] : [];

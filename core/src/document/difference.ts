@@ -1,3 +1,4 @@
+import { holdRows, loadRows } from '../case/load-table';
 import { TODAY_FIGURES } from '../case/today';
 import { type CaseDoc, routeKey, TODAY_PIN } from '../case/types';
 import { PROCESSES } from '../process/processes';
@@ -85,8 +86,8 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
       (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '),
     );
   }
-  for (const [id, row] of Object.entries(doc.loads ?? {})) say(`loads.${id}`, `Load: ${loadName(row)}`, rowText(LOAD_INPUTS, row, system));
-  for (const [id, row] of Object.entries(doc.holds ?? {})) say(`holds.${id}`, 'Held', rowText(HOLD_INPUTS, row, system));
+  for (const [id, row] of loadRows(doc)) say(`loads.${id}`, `Load: ${loadName(row)}`, rowText(LOAD_INPUTS, row, system));
+  for (const [id, row] of holdRows(doc)) say(`holds.${id}`, 'Held', rowText(HOLD_INPUTS, row, system));
   say('pins', 'Pinned routes', doc.pins.map((p) => routeLabel(routeKey(p))).join('; '));
   for (const [route, ids] of Object.entries(doc.remedies ?? {}))
     say(

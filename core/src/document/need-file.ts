@@ -58,7 +58,7 @@ function rowsFrom(rows: unknown, specs: readonly InputSpec[], letter: string): u
     typeof row === 'object' && row !== null
       ? Object.fromEntries(Object.entries(row).map(([k, v]) => [k, ranged.has(k) && typeof v === 'number' ? asRange(v) : (v as unknown)]))
       : row;
-  return Object.fromEntries(rows.map((row, i) => [`${letter}${i + 1}`, whole(row)]));
+  return Object.fromEntries(rows.map((row, i) => [`${letter}${String(i + 1).padStart(2, '0')}`, whole(row)]));
 }
 
 /**

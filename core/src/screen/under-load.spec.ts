@@ -1,5 +1,5 @@
 import { demoDoc, studiedRef } from '../case/testing';
-import { loadsToSolve, toSolve, withSolved } from '../case/load-table';
+import { loadRows, loadsToSolve, newRowId, toSolve, withSolved } from '../case/load-table';
 import type { CaseDoc } from '../case/types';
 import { routeContext } from '../decide/options';
 import { factsOf } from '../plan/facts';
@@ -116,6 +116,15 @@ describe('the load table solved on the mesh', () => {
     expect(hardest(on(own, 'extrusion-open', 'pla'))!.by).toBe('sections');
     expect(hardest(on(own, 'extrusion-open', 'petg'))!.by).toBe('solved');
     expect(hardest(on(withSolved(own, own.shapes.printed!, BOX, 500), 'extrusion-open', 'pla'))!.by).toBe('solved');
+  });
+  it('a store that keeps no order of rows, or of what a row says, changes neither the order nor the solution', () => {
+    const turnedRound = {
+      ...doc,
+      loads: Object.fromEntries(Object.entries(doc.loads!).reverse().map(([id, row]) => [id, Object.fromEntries(Object.entries(row).reverse())])),
+    };
+    expect(loadRows(turnedRound).map(([id]) => id)).toEqual(loadRows(doc).map(([id]) => id));
+    expect(toSolve(turnedRound, turnedRound.shapes.printed!)).toEqual([]);
+    expect(newRowId(Date.UTC(2026, 10, 27), 'zzzzzz') < newRowId(Date.UTC(2026, 10, 27) + 1, 'aaaaaa')).toBe(true);
   });
   it('nothing is solved until what holds the tool has its place', () => {
     expect(loadsToSolve({ ...doc, holds: {} }, ARM, true)).toBeUndefined();

@@ -1,5 +1,6 @@
 import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
-import type { CaseDoc } from '@cuadro/core/case/types';
+import { withSolved } from '@cuadro/core/case/load-table';
+import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import type { Site } from '@cuadro/core/records/site';
 import { readShape, type Measure, unusable } from '@cuadro/core/shape/measure';
 import { readCad } from '@cuadro/core/shape/formats/cad';
@@ -29,6 +30,10 @@ export const TASKS = {
   study({ bytes, unit, fileName, up }: { bytes: Uint8Array; unit: LengthUnit; fileName: string; up: Vec3 }): { measure: Measure; study: ShapeStudy } {
     const { mesh, measure } = readShape(bytes, unit, fileName);
     return { measure, study: studyShape(mesh, measure, up) };
+  },
+  /** The load table of a case solved on a mesh that stands for it. */
+  solve({ bytes, doc, shape, elements }: { bytes: Uint8Array; doc: CaseDoc; shape: ShapeRef; elements: number }): CaseDoc {
+    return withSolved(doc, shape, readShape(bytes, shape.unit, shape.fileName).mesh, elements);
   },
   /** A small picture of a stored mesh as it is built, PNG. */
   picture(

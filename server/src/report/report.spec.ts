@@ -67,7 +67,7 @@ describe('the report', () => {
     expect(text).toMatch(/L1 Squeeze, 80.N \(50.N to 120.N\), for hours/);
     expect(text).toMatch(/(holds|on condition|fails): [\d.]+ %, gives [\d.]+.mm/);
     expect(text).toContain('one and a half times the load');
-    expect(words(definition(doc('Finger'))).join('\n')).not.toContain('Loads, row by row');
+    expect(words(definition(doc('Hinge'))).join('\n')).not.toContain('Loads, row by row');
   });
   it('speaks inches when asked', () => {
     expect(words(definition(doc('Finger'), 'inch')).join(' ')).toMatch(/lbf|lb/);

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { holdRows, loadRows, newRowId } from '@cuadro/core/case/load-table';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import type { InputSpec, Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
@@ -96,7 +97,7 @@ export class LoadTable {
       text: says + (values['at'] ? `, ${place(values)}` : ''),
       open: placed && !values['at'] ? needed : '',
     });
-    const loads = Object.entries(doc.loads ?? {});
+    const loads = loadRows(doc);
     const known = new Set(loads.map(([, row]) => loadName(row)));
     return [
       {
@@ -122,7 +123,7 @@ export class LoadTable {
         specs: HOLD_INPUTS,
         bare: withoutPlace(HOLD_INPUTS),
         usual: [] as Values[],
-        rows: Object.entries(doc.holds ?? {}).map(([id, row], i) => {
+        rows: holdRows(doc).map(([id, row], i) => {
           const says = HOLD_KINDS[(row['kind'] as HoldKind | undefined) ?? 'fixed'];
           return line(`H${i + 1}`, id, row, says, says, true, 'say where');
         }),
@@ -140,7 +141,7 @@ export class LoadTable {
   }
 
   protected add(kind: Kind, values: Values): void {
-    const id = uuid().slice(0, 8);
+    const id = newRowId(Date.now(), uuid());
     this.editing.set(id);
     this.store.edit((
       doc,
@@ -179,5 +180,5 @@ function withFirstLoad(doc: CaseDoc, id: string, values: Values): CaseDoc {
   if (!load) return { ...doc, loads: { [id]: values } };
   const x = load.value;
   const first: Values = { name: 'Largest load', force: { low: x, likely: x, high: x }, ...(lasting?.value && { lasting: true }) };
-  return { ...doc, need, loads: Object.keys(values).length ? { [uuid().slice(0, 8)]: first, [id]: values } : { [id]: first } };
+  return { ...doc, need, loads: Object.keys(values).length ? { [newRowId(0, uuid())]: first, [id]: values } : { [id]: first } };
 }

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal, untracked, viewChild } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { solvedLoads } from '@cuadro/core/case/load-table';
+import { holdRows, loadRows, solvedLoads } from '@cuadro/core/case/load-table';
 import { formatMoney } from '@cuadro/core/case/words';
 import { enough, fillAsk, type FillStep, withFill } from '@cuadro/core/decide/fill-enough';
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
+import type { Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { FIRST_LOOK } from '@cuadro/core/mechanics';
 import { HOLD_INPUTS } from '@cuadro/core/need/loads';
@@ -143,17 +144,16 @@ export class LoadPanel {
   private readonly tags = computed<Tag[]>(() => {
     const doc = this.cases.doc()!;
     if (!this.shapes.drawn()) return [];
-    const at = (row: Record<string, unknown>): Vec3 | undefined => (row['at'] as { point: Vec3 } | undefined)?.point;
-    const placed = (rows: object | undefined, letter: string): Tag[] =>
-      Object.values(rows ?? {}).flatMap((row: Record<string, unknown>, i) => {
-        const point = at(row);
-        return point ? [{ kind: 'face', point: this.shapes.standing(point), text: `${letter}${i + 1}` } satisfies Tag] : [];
+    const placed = (rows: readonly (readonly [string, Values])[], letter: string): Tag[] =>
+      rows.flatMap(([, row], i) => {
+        const at = row['at'] as Place | undefined;
+        return at ? [{ kind: 'face', point: this.shapes.standing([...at.point] as Vec3), text: `${letter}${i + 1}` } satisfies Tag] : [];
       });
     const lead = this.ways()[0];
     const worst = lead?.rows.filter((r) => r.worst && r.use !== undefined).sort((a, b) => b.use! - a.use!)[0];
     return [
-      ...placed(doc.loads, 'L'),
-      ...placed(doc.holds, 'H'),
+      ...placed(loadRows(doc), 'L'),
+      ...placed(holdRows(doc), 'H'),
       ...(worst
         ? [{ kind: 'thin', point: this.shapes.standing([...worst.worst!] as Vec3), text: `${lead.letter}: ${this.mpa(worst.stress_mpa!)}` } satisfies Tag]
         : []),
