@@ -51,6 +51,19 @@ const unreached = (ref: (typeof PARTS)[number], hidden: boolean) => {
   const reach = { ...ref.study!.body.reach, unreachable_mm2, hidden_mm2: hidden ? unreachable_mm2 : 0 };
   return { ...ref, study: { ...ref.study!, body: { ...ref.study!.body, reach } } };
 };
+/** A part with sunk heads in it. */
+const screwed = (ref: (typeof PARTS)[number]) => {
+  const bore = {
+    kind: 'counterbored' as const,
+    diameter_mm: 6.6,
+    depth_mm: 20,
+    through: true,
+    axis: [0, 0, 1] as [number, number, number],
+    mouth: [20, 20, 20] as [number, number, number],
+  };
+  const bores = [{ ...bore, counterbore: { diameter_mm: 11, depth_mm: 7 } }];
+  return { ...ref, study: { ...ref.study!, body: { ...ref.study!.body, features: { ...ref.study!.body.features, bores } } } };
+};
 /** Seen aslant alone, and by no direction. */
 const CORNERS = [unreached(PARTS[2], false), unreached(PARTS[2], true)];
 const BASE: Need = { load: { level: 'must', value: 50, from: '' }, tolerance: { level: 'must', value: 0.5, from: '' } };
@@ -58,7 +71,7 @@ const BASE: Need = { load: { level: 'must', value: 50, from: '' }, tolerance: { 
 const KINDS = ['hand-jig', 'gripper', 'layup-mould', 'core', 'brake-tool', 'mould-insert', 'gauge'];
 /** Needs of many kinds, each with one requirement at an end of what it may be, over kinds of tool that differ. What is rare comes first, so that all is soon proven. */
 function* situations(): Iterable<CaseDoc> {
-  for (const ref of [...PARTS, ...CORNERS]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
+  for (const ref of [...PARTS, ...CORNERS, screwed(PARTS[2])]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   for (const [torque, boltSize] of [[0.5, 'M3'], [2, 'M6'], [8, 'M6'], [40, 'M8']] as const)
     yield demoDoc({ need: { ...BASE, boltTorque: { level: 'must', value: torque, from: '' }, boltSize: { level: 'must', value: boltSize, from: '' } } });
   for (const size of [[3, 2, 1], [5000, 3000, 900]] as const) yield demoDoc({ need: BASE, size_mm: [...size] });

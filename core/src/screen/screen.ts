@@ -33,6 +33,7 @@ import { unattended } from './checks/unattended';
 import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
 import { bearing } from './checks/bearing';
+import { joints } from './checks/joints';
 import { hotWork } from './checks/hot-work';
 import { touch } from './checks/touch';
 import { openings } from './checks/openings';
@@ -57,6 +58,7 @@ const BY_ID = {
   creep,
   stiffness,
   bearing,
+  joints,
   vessel,
   rotor,
   openings,
