@@ -9,8 +9,8 @@ import { readShape } from '../shape/measure';
 import { formOf, missingEssentials, plainFacts, shapeFor, sizeOf } from './facts';
 import { prism } from '../make/solids';
 import { drilledPlate } from '../shape/testing';
-import { turned } from '../shape/turn';
-import { machiningEntries, shapeEntries } from './shape-entries';
+import { turned, type Vec3 } from '../shape/turn';
+import { cornerMinutes, machiningEntries, shapeEntries } from './shape-entries';
 import { demoDoc, studiedRef } from './testing';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -84,6 +84,25 @@ describe('a studied mesh', () => {
     expect(value(doc, true, 'skin_area')).toBeCloseTo((1200 + 400 + 800) / 100, 2);
     expect(value(doc, true, 'island_height')).toBeCloseTo(2 * 30 + 10, 1);
     expect(shapeEntries(doc, true).every((e) => e.source.kind === 'measured')).toBe(true);
+  });
+  it('prices inside corners by the cutter that fits them: four of R3, 30 mm deep, take two minutes in aluminium', () => {
+    const pocket = { axis: [0, 0, 1] as Vec3, floor: [0, 0, 0] as Vec3, floor_mm2: 900, depth_mm: 30, walled: 1, sharp_mm: 0, corner_mm2: 0 };
+    // 4 · 30 mm of corner in steps of 1.8 mm, 15 mm each at 780 mm/min, 30 mm being five diameters: (5/4)².
+    const r3 = { ...pocket, corner_radius_mm: 3, corner_mm2: 4 * 30 * ((Math.PI / 2) * 3) };
+    expect(cornerMinutes([r3])).toBeCloseTo((120 / 1.8) * (15 / 780) * 1.5625, 9);
+    expect(cornerMinutes([r3])).toBeCloseTo(2.003, 3);
+    // A cutter of 10 mm leaves 5 mm by itself; what is sharp is left at a tenth of the depth, here as R3, and where it is deep by the cutter that finishes the walls.
+    expect(cornerMinutes([{ ...pocket, corner_radius_mm: 5, corner_mm2: 900 }])).toBe(0);
+    expect(cornerMinutes([{ ...pocket, corner_radius_mm: 0, sharp_mm: 120 }])).toBeCloseTo(cornerMinutes([r3]), 9);
+    expect(cornerMinutes([{ ...pocket, depth_mm: 90, corner_radius_mm: 0, sharp_mm: 360 }])).toBe(0);
+    expect(cornerMinutes([{ ...pocket, depth_mm: 5, corner_radius_mm: 0, sharp_mm: 20 }])).toBeCloseTo((20 / 0.6) * (15 / 260), 9);
+    // R1 60 mm deep: no cutter goes further than fifteen diameters, so one of 4 mm leaves R2.
+    expect(cornerMinutes([{ ...pocket, depth_mm: 60, corner_radius_mm: 1, corner_mm2: 60 * (Math.PI / 2) }])).toBeCloseTo(
+      (60 / 1.2) * (15 / 520) * (15 / 4) ** 2,
+      9,
+    );
+    expect(cornerMinutes([r3, r3])).toBeCloseTo(2 * cornerMinutes([r3]), 9);
+    expect(cornerMinutes([{ ...pocket, depth_mm: 3, corner_radius_mm: 3, corner_mm2: 4 * 3 * ((Math.PI / 2) * 3) }])).toBeLessThan(cornerMinutes([r3]) / 10);
   });
   it('gives set-ups and holes, which the user may correct', () => {
     const plate = studiedRef(drilledPlate(90, 60, 12, [[10, 15, 15], [8, 75, 45]]));

@@ -5,6 +5,7 @@ import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
 import { once } from '../worksheet/once';
 import type { Entry, Range, Source } from '../worksheet/types';
+import type { FeatureStudy } from '../shape/features/study';
 import { shapeFor, sizeOf } from './facts';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -191,6 +192,28 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
   });
   const holes = holeCount(shape);
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
+  const pockets = shape?.study?.body.features.pockets;
+  if (pockets) {
+    const minutes = cornerMinutes(pockets);
+    const tight = pockets.filter((p) => cornerMinutes([p]) > 0).length;
+    out.push({
+      name: 'corner_min',
+      label: 'Inside corners with small cutters, in aluminium',
+      unit: 'minute',
+      low: 0.5 * minutes,
+      likely: minutes,
+      high: 2 * minutes,
+      source: {
+        kind: 'measured',
+        text: tight
+          ? `${tight} ${tight === 1 ? 'pocket' : 'pockets'} of ${shape.fileName} with corners tighter than ${
+            ROUGH_CUTTER_MM / 2
+          } mm. Practice: a cutter steps 0.3 of its diameter at 130 mm a minute for each mm of it, slower by the square of its reach over four diameters; sharp corners are left at a tenth of their depth, 1 mm at least: sharper ones are eroded, which is not in it.`
+          : `No pocket of ${shape.fileName} has corners tighter than ${ROUGH_CUTTER_MM / 2} mm.`,
+      },
+      key: 'stock.corner_min',
+    });
+  }
   const cut = shape?.study?.body.features.cut;
   if (cut) {
     out.push({
@@ -220,6 +243,33 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
     });
   }
   return out;
+}
+
+/** The cutter that pockets are finished with leaves corners of half its diameter. */
+const ROUGH_CUTTER_MM = 10;
+/** No round cutter makes a sharp corner: it is left at a tenth of its depth, which a cutter of five diameters' reach makes, and at this at least. */
+const SHARP_MM = 1, SHARP_PER_DEPTH = 0.1;
+/** One pass through a corner, mm; its step and its feed in aluminium, per mm of diameter. */
+const PASS_MM = 15, STEP = 0.3, FEED = 130;
+/** Beyond this reach a cutter chatters; longer than fifteen diameters none goes, and the corner is left wider. */
+const STIFF = 4, LONGEST = 15;
+
+/**
+ * Minutes in aluminium that small cutters take in inside corners: (length of the corners/0.3 d)·15 mm/(130 d), times (h/4 d)² where it reaches further than
+ * four diameters, for cutters d = 2 r thinner than the one that finished the walls.
+ */
+export function cornerMinutes(pockets: FeatureStudy['pockets']): number {
+  const one = (length: number, radius: number, depth: number): number => {
+    const d = Math.max(2 * radius, 2 * SHARP_MM, depth / LONGEST);
+    if (!(length > 0) || d >= ROUGH_CUTTER_MM) return 0;
+    const slender = Math.max(1, depth / d / STIFF) ** 2;
+    return (length / (STEP * d)) * (PASS_MM / (FEED * d)) * slender;
+  };
+  return pockets.reduce((sum, { corner_radius_mm: r, corner_mm2, sharp_mm, depth_mm }) => {
+    // A quarter of a turn each.
+    const round = r ? corner_mm2 / ((Math.PI / 2) * r) : 0;
+    return sum + one(round, r ?? 0, depth_mm) + one(sharp_mm, SHARP_PER_DEPTH * depth_mm, depth_mm);
+  }, 0);
 }
 
 /** Minutes of one operation on a plate that has been cut, marking out and clamping counted. */
