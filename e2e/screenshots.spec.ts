@@ -90,11 +90,9 @@ test('pictures', async ({ page, server }) => {
   await page.getByRole('heading', { name: 'Which way up?' }).evaluate((h) => h.scrollIntoView());
   await settle();
   await page.screenshot({ path: join(FOLDER, 'shape-build.png') });
-  await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto(await server.step('Gearbox', 'sheet'));
-  await page.getByRole('button', { name: 'Dark paper' }).click();
-  await expect(page.locator('.busy.off')).toBeAttached();
-  await expect(page.locator('.apexcharts-svg')).toHaveCount(5);
+  await page.goto(await server.step('Finger', 'shape'));
+  await page.getByRole('button', { name: 'Loads', exact: true }).click();
+  await expect(page.getByRole('row', { name: /L2/ })).toContainText('%');
   await settle();
-  await page.screenshot({ path: join(FOLDER, 'sheet-dark.png') });
+  await page.screenshot({ path: join(FOLDER, 'shape-loads.png') });
 });

@@ -1,7 +1,16 @@
 export { type Elastic, isotropic, MechanicsError } from './brick';
-export { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsResult, type MechanicsRow, REFINED, type Support } from './mechanics';
 export {
-  idleBricks,
+  FIRST_LOOK,
+  type Load,
+  mechanics,
+  type MechanicsInput,
+  type MechanicsResult,
+  type MechanicsRow,
+  REFINED,
+  type Support,
+  type WorkVolume,
+} from './mechanics';
+export {
   layered,
   type LoadClass,
   nodesFor,
@@ -17,4 +26,5 @@ export {
   UNIT_LOADS_VERSION,
   type UnitAsk,
   type UnitLoad,
+  workOf,
 } from './unit-loads';

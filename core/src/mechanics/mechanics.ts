@@ -53,8 +53,8 @@ export interface MechanicsInput {
   supports: readonly Support[];
   loads: readonly Load[];
   points?: readonly { id: string; at: Vec3 }[];
-  /** Say where material does nothing. */
-  showIdle?: boolean;
+  /** Say how hard each place works. */
+  showWork?: boolean;
   elements?: number;
   progress?: (share: number) => void;
 }
@@ -75,13 +75,23 @@ export interface MechanicsRow {
   worst: Vec3;
 }
 
+/** How hard material works, brick by brick, as the part stands with its build direction up: 255 is as hard as the most worked place of a row, by stress. */
+export interface WorkVolume {
+  n: [number, number, number];
+  /** Corner of the first brick, and the edges of one, mm. */
+  low: [number, number, number];
+  size: [number, number, number];
+  /** x first, then y, then z; bricks just outside have what is beside them. */
+  use: Uint8Array;
+}
+
 export interface MechanicsResult {
   elements: number;
   mass_kg: number;
   /** Share of the mass that works little under any row: less than 3 % of the energy of the row's most worked place. */
   idle: number;
-  /** Middles of those bricks in the part's own axes, at most 3000 spread over all; where they were asked for. */
-  idle_at?: Float32Array;
+  /** How hard each place works; where it was asked for. */
+  work?: WorkVolume;
   rows: MechanicsRow[];
 }
 
@@ -90,7 +100,10 @@ export const REFINED = 250_000, FIRST_LOOK = 16_000;
 const G = 9.80665;
 /** Energy over the row's peak below which material does nothing: as the square of its stress. */
 const IDLE = 0.03;
-const MOST_IDLE = 3000;
+/** What touches a load or a hold works, how hard is not said: above any share. */
+const TOUCHED = 2;
+/** Bricks over which what is beside them is taken on. */
+const SPREAD = 3;
 /** Above this share of a load on its own holds, it loads nothing. */
 const ALL_HELD = 0.98;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
@@ -120,7 +133,7 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
     elements: fine.elements,
     mass_kg: fine.mass_kg,
     idle: fine.idle,
-    ...(fine.idle_at && { idle_at: fine.idle_at }),
+    ...(fine.work && { work: fine.work }),
     rows: fine.rows.map((row, i) => ({
       ...row,
       error: Math.abs(row.max_deflection_mm - coarse.rows[i].max_deflection_mm) / (RICHARDSON * Math.max(1e-30, row.max_deflection_mm)) + 5e-4,
@@ -143,7 +156,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   for (const s of input.supports) faces.hold(s, into, held, near);
   const system = new Elasticity(grid, brick, factor, held);
   const ids = [...new Set(input.loads.map((l) => l.id))];
-  const works = new Uint8Array(grid.bricks);
+  const works = new Float32Array(grid.bricks);
   const rows = ids.map((id, k): MechanicsRow => {
     const own = input.loads.filter((l) => l.id === id);
     const force = new Float64Array(3 * grid.count);
@@ -179,18 +192,21 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     };
   });
   const mass_kg = mass.reduce((s, x) => s + x, 0);
-  const idle = mass.reduce((s, x, b) => (works[b] ? s : s + x), 0) / mass_kg;
-  return { elements: grid.bricks, mass_kg, idle, ...(input.showIdle && { idle_at: middles(grid, works, outOf) }), rows };
+  const idle = mass.reduce((s, x, b) => (works[b] ** 2 >= IDLE ? s : s + x), 0) / mass_kg;
+  return { elements: grid.bricks, mass_kg, idle, ...(input.showWork && { work: volumeOf(grid, works) }), rows };
 }
 
-/** Middles of the bricks that do not work, every so many of them. */
-function middles({ bricks, brickPlace, low, size }: Grid, works: Uint8Array, outOf: (p: readonly number[]) => Vec3): Float32Array {
-  const idle: number[] = [];
-  for (let b = 0; b < bricks; b++) if (!works[b]) idle.push(b);
-  const every = Math.ceil(idle.length / MOST_IDLE) || 1;
-  return Float32Array.from(
-    idle.filter((_, i) => i % every === 0).flatMap((b) => outOf([0, 1, 2].map((k) => low[k] + (brickPlace[3 * b + k] + 0.5) * size[k]))),
-  );
+/** Bricks that touch a load or a hold, and those outside, take on what is beside them. */
+function volumeOf({ n, low, size, brickAt }: Grid, works: Float32Array): WorkVolume {
+  const [nx, ny] = n;
+  const steps = [1, -1, nx, -nx, nx * ny, -nx * ny];
+  let known = Float32Array.from(brickAt, (b) => (b >= 0 && works[b] <= 1 ? works[b] : -1));
+  for (let pass = 0; pass < SPREAD; pass++) {
+    const next = known.slice();
+    for (let i = 0; i < known.length; i++) if (known[i] < 0) { for (const d of steps) next[i] = Math.max(next[i], known[i + d] ?? -1); }
+    known = next;
+  }
+  return { n: [...n], low: [...low], size: [...size], use: Uint8Array.from(known, (x) => Math.round(255 * Math.max(0, x))) };
 }
 
 /** What each brick has of a full one's stiffness, and its mass: walls solid, sparse fill within. */
@@ -381,7 +397,7 @@ function valueAt({ low, size, n, brickAt, nodes, nodePlace, count }: Grid, u: Fl
 
 /**
  * Largest principal stress within the layers and largest stress across them, over bricks that are mostly full and touch no load or support.
- * @param works marked where a brick works: what touches a load or a hold does
+ * @param works the share of its most worked place that each brick sees: the largest of all rows
  */
 function peaks(
   { nodes, brickPlace, low, size, share, bricks }: Grid,
@@ -390,7 +406,7 @@ function peaks(
   factor: Float32Array,
   touched: Uint8Array,
   strain: Vec3,
-  works: Uint8Array,
+  works: Float32Array,
 ) {
   const inPlane: number[] = [], across: number[] = [];
   const local = new Float64Array(24);
@@ -407,7 +423,7 @@ function peaks(
       for (let a = 0; a < 3; a++) local[3 * k + a] = u[3 * node + a];
     }
     if (skip) {
-      works[b] = 1;
+      works[b] = TOUCHED;
       continue;
     }
     let mostIn = 0, mostAcross = 0;
@@ -430,10 +446,11 @@ function peaks(
   const skip = Math.floor(ABOVE_PEAK * inPlane.length);
   const peak = (xs: number[]): number => (xs.length ? Float64Array.from(xs).sort()[xs.length - 1 - skip] : 0);
   const [a, c] = [peak(inPlane), peak(across)];
-  const least = IDLE * (a ** 2 + c ** 2);
-  where.forEach((b, i) => {
-    if (inPlane[i] ** 2 + across[i] ** 2 >= least) works[b] = 1;
-  });
+  const most = Math.hypot(a, c);
+  if (most > 0)
+    where.forEach((b, i) => {
+      works[b] = Math.max(works[b], Math.min(1, Math.hypot(inPlane[i], across[i]) / most));
+    });
   const hit = where[inPlane.findIndex((x, i) => x >= a && a >= c || across[i] >= c && c > a)] ?? 0;
   return { inPlane: a, across: c, at: [0, 1, 2].map((k) => low[k] + (brickPlace[3 * hit + k] + 0.5) * size[k]) as Vec3 };
 }

@@ -1,7 +1,7 @@
 import type { Mesh } from '../shape/mesh';
 import type { Vec3 } from '../shape/turn';
 import type { Elastic } from './brick';
-import { type At, FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support } from './mechanics';
+import { type At, FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
 
 /** A load of size one: 1 N, 1 MPa, 1 m/s² or 1 K. Linear: what it does times the size is what the load does. */
 export interface UnitLoad {
@@ -93,10 +93,10 @@ const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): Mec
   elements,
 });
 
-/** Where material does nothing on ways of the first class asked for: its share of the mass, and places in the part's own axes. */
-export function idleBricks(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress?: (share: number) => void): { share: number; at: Float32Array } {
-  const { idle, idle_at } = mechanics({ ...inputFor(mesh, ask, ask.classes[0], elements), showIdle: true, progress });
-  return { share: idle, at: idle_at! };
+/** How hard each place works on ways of the first class asked for, and the share of the mass that works little under any row. */
+export function workOf(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress?: (share: number) => void): { idle: number; work: WorkVolume } {
+  const { idle, work } = mechanics({ ...inputFor(mesh, ask, ask.classes[0], elements), showWork: true, progress });
+  return { idle, work: work! };
 }
 
 /**

@@ -11,6 +11,7 @@ import { BUILT_IN_SITE } from '../records/site';
 import { material } from '../shelf/shelf';
 import { drilledPlate } from '../shape/testing';
 import { plainFacts } from '../case/facts';
+import { familyOf } from '../need/families';
 import { checkPlan, checkRows, releaseRefusal, scaleOff } from './check-plan';
 import { readDevice, SIMULATED } from './devices';
 import { promiseKept, within } from './promise';
@@ -134,6 +135,13 @@ describe('the check plan of a first piece', () => {
     const asked: Values = { piece: '1', number: 'J-7', on: '2026-03-06', statement: 'ok' };
     expect(refusal('release', asked, about(all))).toBeUndefined();
     expect(refusal('release', asked, about([...all, found(plan[0].id, { value: 1 })]))).toMatch(/Not met: Overall, long/);
+    // A guard waits for whoever is responsible for the machine, and for an inspection that is overdue.
+    const guard = { ...FACTS, family: familyOf('guard') };
+    const paper = (values: Values) => row('certificate', { by: 'Safety', covers: 'chain guard', dated: '2026-03-01', ...values });
+    const withPapers = (...papers: RecordRow[]) => refusal('release', asked, { ...about([...all, ...papers]), facts: () => guard });
+    expect(withPapers()).toMatch(/Piece 1 is not released: its approval is not on file\. Whoever is responsible for machine safety/);
+    expect(withPapers(paper({ inspect_by: '2026-03-05' }))).toMatch(/Inspection was due/);
+    expect(withPapers(paper({ inspect_by: '2026-03-05' }), paper({ inspect_by: '2027-03-05' }))).toBeUndefined();
     const lifts = { ...VIEW, verdict: { ...view.verdict, kind: 'licensed' as const, reasons: ['It lifts a door.'] } };
     expect(refusal('release', asked, { ...about(all), view: () => lifts })).toMatch(/not released here.* It lifts a door\./);
     expect(refusal('release', { ...asked, piece: '2' }, about(all))).toMatch(/Piece 2 is not released/);

@@ -3,6 +3,7 @@ import type { CaseView } from '../decide/evaluate-case';
 import { unsignable } from '../decide/verdict';
 import type { Values } from '../inputs/spec';
 import type { RecordRow } from '../records/kind';
+import { certificate } from '../records/kinds/certificate';
 import { checkPlan, checkRows, releaseRefusal } from './check-plan';
 import { stepRefusal } from './steps';
 
@@ -31,8 +32,18 @@ export function refusal(kind: string, values: Values, { rows, facts, view }: Pro
   const { verdict, pins } = view();
   const away = unsignable(verdict);
   if (away) return `Piece ${piece} is not released here: who has to is said in the verdict. ${away}`;
+  const approval = approvalMissing(facts(), rows, typeof values['on'] === 'string' ? values['on'] : '');
+  if (approval) return `Piece ${piece} is not released: ${approval}`;
   const refused = releaseRefusal(checkRows(checkPlan(facts(), pins.find((p) => p.letter === verdict.letter), verdict), rows, piece), piece);
   if (refused) return refused;
   const same = rows.find((r) => r.kind === 'release' && r.id !== id && r.values['number'] === values['number']);
   return same && `Number ${String(values['number'])} was given to piece ${String(same.values['piece'])} already.`;
+}
+
+/** What is missing where somebody has to approve a kind of tool before use; nothing where the paper is on file and its inspection is not overdue. @param on ISO date; empty while no day is said */
+function approvalMissing({ family }: CaseFacts, rows: readonly RecordRow[], on: string): string | undefined {
+  if (!family.approval) return undefined;
+  const papers = rows.filter((r) => r.kind === certificate.id);
+  if (!papers.length) return `its approval is not on file. ${family.approval} Papers, under ${certificate.plural}, keeps it.`;
+  return papers.every((r) => certificate.notice!(r.values, on)) ? papers.map((r) => certificate.notice!(r.values, on)).at(-1) : undefined;
 }

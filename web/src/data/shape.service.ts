@@ -11,7 +11,7 @@ import type { Orientation } from '@cuadro/core/shape/orient';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
 import type { ScanFound } from '@cuadro/core/proof/scan-found';
 import { STUDY_VERSION, type BodyStudy, type BuildStudy, type ShapeMarks, type ShapeStudy } from '@cuadro/core/shape/study';
-import type { SolvedClass, UnitAsk } from '@cuadro/core/mechanics';
+import type { SolvedClass, UnitAsk, WorkVolume } from '@cuadro/core/mechanics';
 import { dot, frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import { ApiService } from './api.service';
 import { Lazy } from './lazy-worker';
@@ -129,13 +129,13 @@ export class ShapeService implements OnDestroy {
     return halves.flat();
   }
 
-  /** Where material of the open part does nothing. @throws Error with a sentence */
-  async idleBricks(ask: UnitAsk, elements: number): Promise<{ share: number; at: Float32Array }> {
-    const job = this.begin('Looking where material does nothing');
+  /** How hard each place of the open part works. @throws Error with a sentence */
+  async workOf(ask: UnitAsk, elements: number): Promise<{ idle: number; work: WorkVolume }> {
+    const job = this.begin('Looking how hard each place works');
     const heard = proxy((share: number) => {
       if (job === this.job) this.progress.set(share);
     });
-    const found = await this.guard(job, this.pair[0].get().idleBricks(ask, elements, heard));
+    const found = await this.guard(job, this.pair[0].get().workOf(ask, elements, heard));
     this.end(job);
     return found;
   }

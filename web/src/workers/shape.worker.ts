@@ -15,7 +15,7 @@ import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
 import { repair } from '@cuadro/core/shape/repair';
 import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
-import { idleBricks, type SolvedClass, solveUnitLoads, type UnitAsk } from '@cuadro/core/mechanics';
+import { type SolvedClass, solveUnitLoads, type UnitAsk, workOf, type WorkVolume } from '@cuadro/core/mechanics';
 import { align } from '@cuadro/core/proof/align';
 import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
 import { readScan } from '@cuadro/core/proof/scan';
@@ -147,10 +147,10 @@ const api = {
     return solveUnitLoads(part().mesh, ask, elements, onProgress);
   },
 
-  /** Where material does nothing on ways of the first class asked for. */
-  idleBricks(ask: UnitAsk, elements: number, onProgress: (share: number) => void): { share: number; at: Float32Array } {
-    const found = idleBricks(part().mesh, ask, elements, onProgress);
-    return transfer(found, [found.at.buffer as ArrayBuffer]);
+  /** How hard each place works on ways of the first class asked for. */
+  workOf(ask: UnitAsk, elements: number, onProgress: (share: number) => void): { idle: number; work: WorkVolume } {
+    const found = workOf(part().mesh, ask, elements, onProgress);
+    return transfer(found, [found.work.use.buffer as ArrayBuffer]);
   },
 
   /** Section through the part as it stands for `up`. */

@@ -5,6 +5,7 @@ import type { CaseDoc } from '@cuadro/core/case/types';
 import { withSolved } from '@cuadro/core/case/load-table';
 import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import type { Place } from '@cuadro/core/inputs/spec';
+import type { WorkVolume } from '@cuadro/core/mechanics';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { box } from '@cuadro/core/shape/testing';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
@@ -120,7 +121,7 @@ describe('the load table on the part', () => {
     stage: signal(''),
     standing: (p: Vec3) => p,
     largestFaces: () => Promise.resolve([] as FaceChoice[]),
-    idleBricks: jest.fn(() => Promise.resolve({ share: 0.4, at: Float32Array.of(1, 2, 3) })),
+    workOf: jest.fn(() => Promise.resolve({ idle: 0.4, work: { n: [1, 1, 1], low: [0, 0, 0], size: [1, 1, 1], use: Uint8Array.of(9) } })),
     solveLoads: jest.fn(() => Promise.reject(new Error('A support is not on the part.'))),
   };
   const open = (doc: CaseDoc) => {
@@ -170,12 +171,15 @@ describe('the load table on the part', () => {
     f.detectChanges();
     expect(text()).toContain('Solve them');
   });
-  it('says where material does nothing, and what is wrong when a fill cannot be solved', async () => {
+  it('says how hard the part works and what of it does nothing, and what is wrong when a fill cannot be solved', async () => {
     const { press, text, f } = open(solved);
-    press('Where does material do nothing?');
+    const drawn: (WorkVolume | undefined)[] = [];
+    f.componentInstance.worked.subscribe((w) => drawn.push(w));
+    press('How hard does each place work?');
     await settled();
     f.detectChanges();
     expect(text()).toMatch(/40 % of the material, [\d.]+.kg of/);
+    expect(drawn.at(-1)?.use).toEqual(Uint8Array.of(9));
     press(/^How much fill/);
     await settled();
     f.detectChanges();

@@ -6,7 +6,7 @@ import { enough, fillAsk, type FillStep, withFill } from '@cuadro/core/decide/fi
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import type { Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
-import { FIRST_LOOK } from '@cuadro/core/mechanics';
+import { FIRST_LOOK, type WorkVolume } from '@cuadro/core/mechanics';
 import { HOLD_INPUTS } from '@cuadro/core/need/loads';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
@@ -26,7 +26,6 @@ import { type Asking, LoadTable } from '../loads/load-table';
 import { DUTY } from './faces-panel';
 import { areaText } from './shape-words';
 
-const NOWHERE = new Float32Array(0);
 const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
 
 /** The load table on the part: where each row acts, and what it comes to on every way that is compared. */
@@ -55,7 +54,7 @@ const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
       <ul class="quiet hint">@for (w of ways(); track w.letter) { <li>{{ w.letter }}: {{ w.label }}</li> }</ul>
       @if (filled(); as w) {
         <p><button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="tryFills()">How much fill is enough for {{ w.letter }}?</button>
-          <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="showIdle()">Where does material do nothing?</button></p>
+          <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="showWork()">How hard does each place work?</button></p>
       }
       @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }
       @if (idle(); as i) { <p aria-live="polite">{{ i.text }}</p> }
@@ -131,8 +130,8 @@ export class LoadPanel {
       untracked(() => this.tagged.emit(tags));
     });
     effect(() => {
-      const at = this.idle()?.at ?? NOWHERE;
-      untracked(() => this.dots.emit(at));
+      const work = this.idle()?.work;
+      untracked(() => this.worked.emit(work));
     });
     effect(() => {
       const asked = !!this.asking();
@@ -187,12 +186,12 @@ export class LoadPanel {
       ? `${this.percent(best.share)} is enough for every row: what is denser costs weight and hours for nothing.`
       : 'No fill is enough for every row: thicken what is loaded most, turn the layers, or take another material.';
   });
-  protected readonly idle = linkedSignal<unknown, { text: string; at: Float32Array } | undefined>({
+  protected readonly idle = linkedSignal<unknown, { text: string; work: WorkVolume } | undefined>({
     source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds],
     computation: () => undefined,
   });
   protected readonly problem = signal('');
-  readonly dots = output<Float32Array>();
+  readonly worked = output<WorkVolume | undefined>();
 
   protected percent = (x: number): string => `${formatNumber(100 * x, 2)}\u00a0%`;
   protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
@@ -214,18 +213,20 @@ export class LoadPanel {
     this.cases.edit((doc) => withFill(doc, { process, material }, share));
   }
 
-  /** Dots where no row works the material, and what they weigh. */
-  protected async showIdle(): Promise<void> {
+  /** Bands on the drawing by how hard the surface works, and what the rest weighs. */
+  protected async showWork(): Promise<void> {
     const { option, figures } = this.filled()!;
     await this.attempt(async () => {
       const ask = fillAsk(this.cases.doc()!, this.shops.site(), option)!;
-      const { share, at } = await this.shapes.idleBricks({ ...ask, classes: ask.classes.filter((c) => c.share >= 1) }, FIRST_LOOK);
+      const { idle, work } = await this.shapes.workOf({ ...ask, classes: ask.classes.filter((c) => c.share >= 1) }, FIRST_LOOK);
       const kg = figures.find((f) => f.name === 'mass_tool')?.value ?? 0;
       this.idle.set({
-        at,
-        text: `${this.percent(share)} of the material, ${this.mass(share * kg)} of ${
+        work,
+        text: `Dotted: at least a quarter, a half, three quarters of the stress of the busiest place, the larger the dots. ${
+          this.percent(idle)
+        } of the material, ${this.mass(idle * kg)} of ${
           this.mass(kg)
-        }, works at less than a thirtieth of the energy of the busiest place under every row: hollow it, or cut it away, where nothing else needs it. Dotted on the drawing; a cut shows the inside.`,
+        }, sees less than a thirtieth of its energy under every row: hollow it, or cut it away, where nothing else needs it.`,
       });
     });
   }

@@ -8,7 +8,7 @@ import { bounded } from '@cuadro/core/inputs/schema';
 import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
-import { FIRST_LOOK } from '@cuadro/core/mechanics';
+import { FIRST_LOOK, type WorkVolume } from '@cuadro/core/mechanics';
 import { extentOf, type LengthUnit, MAX_BYTES, MESH_EXTENSIONS } from '@cuadro/core/shape/mesh';
 import { STUDY_VERSION } from '@cuadro/core/shape/study';
 import { frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
@@ -97,7 +97,8 @@ export class ShapeStep {
   protected readonly section = signal<DrawnSection | undefined>(undefined);
   protected readonly faceTriangles = signal<Uint32Array>(NO_FACES);
   protected readonly loadTags = signal<Tag[]>([]);
-  protected readonly idleDots = signal<Float32Array>(NO_POINTS);
+  protected readonly work = signal<WorkVolume | undefined>(undefined);
+  protected readonly bands = computed(() => (this.tab() === 'loads' ? this.work() : undefined));
   private readonly facesPanel = viewChild(FacesPanel);
   private readonly loadPanel = viewChild(LoadPanel);
 
@@ -177,7 +178,7 @@ export class ShapeStep {
   });
   protected readonly spots = computed(() => {
     const drawn = this.shapes.drawn();
-    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : this.tab() === 'loads' ? this.idleDots() : undefined;
+    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : undefined;
     if (!drawn || !points) return NO_POINTS;
     const f = frameFor(drawn.up);
     return points.map((_, i) => {

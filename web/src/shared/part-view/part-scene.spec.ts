@@ -85,6 +85,21 @@ describe('a part on the drawing', () => {
     expect(scene.pick(WIDTH / 2, HEIGHT / 2)).toEqual(expect.any(Number));
     expect(scene.pick(5, 5)).toBeUndefined();
   });
+  it('wears how hard it works over itself, from a volume of bricks, and takes it off again', () => {
+    const { scene } = front();
+    const meshes = (): number => {
+      let n = 0;
+      (rendered.at(-1) as { traverse(f: (o: { type: string }) => void): void }).traverse((o) => (n += o.type === 'Mesh' ? 1 : 0));
+      return n;
+    };
+    const bare = meshes();
+    scene.work({ n: [3, 2, 1], low: [0, 0, 0], size: [10, 10, 10], use: new Uint8Array(6) });
+    expect(meshes()).toBe(bare + 1);
+    scene.work({ n: [3, 2, 1], low: [0, 0, 0], size: [10, 10, 10], use: new Uint8Array(6) });
+    expect(meshes()).toBe(bare + 1);
+    scene.work(undefined);
+    expect(meshes()).toBe(bare);
+  });
   it('cut open lets notes go and pointers through where it has been taken away', () => {
     const { scene, placed } = front([{ point: [5, 0, 5], text: 'gone', kind: 'thin' }, { point: [20, 0, 5], text: 'there', kind: 'thin' }]);
     scene.section({ axis: 'x', at: 15, cap: NONE } as never);

@@ -3,7 +3,9 @@ import {
   BufferAttribute,
   BufferGeometry,
   Color,
+  Data3DTexture,
   DoubleSide,
+  LinearFilter,
   LineBasicMaterial,
   LineSegments,
   Matrix4,
@@ -14,6 +16,7 @@ import {
   PointsMaterial,
   Quaternion,
   Raycaster,
+  RedFormat,
   Scene,
   ShaderMaterial,
   Vector2,
@@ -21,6 +24,7 @@ import {
   Vector4,
   WebGLRenderer,
 } from 'three';
+import type { WorkVolume } from '@cuadro/core/mechanics';
 import type { Cap } from '@cuadro/core/shape/cap';
 import type { DrawnShape } from '../../workers/shape.worker';
 
@@ -120,6 +124,18 @@ const FACE_FRAGMENT = /* glsl */ `
     if (dot(p, p) > 2.2) discard;
     gl_FragColor = vec4(ink, 1.0);
   }`;
+// How hard material works, in four bands: bare, and dots that grow. The work is read from the bricks where the surface is.
+const WORK_FRAGMENT = /* glsl */ `
+  precision highp sampler3D;
+  uniform sampler3D work; uniform vec3 low; uniform vec3 span; uniform vec3 ink; uniform vec4 cut; varying vec3 vModel;
+  void main() {
+    if (dot(vModel, cut.xyz) > cut.w) discard;
+    float use = texture(work, (vModel - low) / span).r;
+    float r = use < 0.25 ? 0.0 : use < 0.5 ? 0.9 : use < 0.75 ? 1.8 : 2.9;
+    vec2 p = mod(gl_FragCoord.xy, 7.0) - 3.5;
+    if (r == 0.0 || dot(p, p) > r * r) discard;
+    gl_FragColor = vec4(ink, 1.0);
+  }`;
 const FACE_VERTEX = /* glsl */ `
   varying vec3 vModel;
   void main() { vModel = position; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }`;
@@ -154,14 +170,16 @@ export class PartScene {
     capLine: LineBasicMaterial;
     room: LineBasicMaterial;
     face: ShaderMaterial;
+    work: ShaderMaterial;
     spot: PointsMaterial;
   };
   private part?: Mesh;
   private tags: readonly Tag[] = [];
   /** Section, marked faces and spots: taken off and put on apart from the part itself. */
-  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; spots: Points[]; room: LineSegments[] } = {
+  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; work: Mesh[]; spots: Points[]; room: LineSegments[] } = {
     section: [],
     faces: [],
+    work: [],
     spots: [],
     room: [],
   };
@@ -223,6 +241,15 @@ export class PartScene {
         polygonOffsetUnits: -1,
         uniforms: { ink: colour(ink.mark), cut: this.cut },
       }),
+      work: new ShaderMaterial({
+        vertexShader: FACE_VERTEX,
+        fragmentShader: WORK_FRAGMENT,
+        side: DoubleSide,
+        polygonOffset: true,
+        polygonOffsetFactor: -1,
+        polygonOffsetUnits: -1,
+        uniforms: { work: { value: null }, low: { value: new Vector3() }, span: { value: new Vector3() }, ink: colour(ink.mark), cut: this.cut },
+      }),
       spot: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false }),
     };
   }
@@ -282,6 +309,29 @@ export class PartScene {
     this.render();
   }
 
+  /** Dots that grow with how hard the surface works; none takes them away. */
+  work(volume: WorkVolume | undefined): void {
+    this.drop('work');
+    const { uniforms } = this.materials.work;
+    (uniforms['work'].value as Data3DTexture | null)?.dispose();
+    uniforms['work'].value = null;
+    if (volume && this.part) {
+      const texture = new Data3DTexture(volume.use, ...volume.n);
+      texture.format = RedFormat;
+      texture.minFilter = texture.magFilter = LinearFilter;
+      texture.unpackAlignment = 1;
+      texture.needsUpdate = true;
+      uniforms['work'].value = texture;
+      (uniforms['low'].value as Vector3).set(...volume.low);
+      (uniforms['span'].value as Vector3).set(volume.n[0] * volume.size[0], volume.n[1] * volume.size[1], volume.n[2] * volume.size[2]);
+      const own = new BufferGeometry().setAttribute('position', this.part.geometry.getAttribute('position').clone()).setIndex(
+        this.part.geometry.getIndex()!.clone(),
+      );
+      this.put('work', new Mesh(own, this.materials.work));
+    }
+    this.render();
+  }
+
   /** The machine's room as a box of lines, bed under the part, the part in its middle; none takes it away. */
   room(size: readonly [number, number, number] | undefined): void {
     this.drop('room');
@@ -316,12 +366,12 @@ export class PartScene {
     return ray.intersectObject(this.part, false).find((h) => !this.cutAway(h.point.toArray()))?.faceIndex ?? undefined;
   }
 
-  private put<K extends 'section' | 'faces' | 'spots' | 'room'>(kind: K, ...things: (typeof this.extras)[K]): void {
+  private put<K extends 'section' | 'faces' | 'work' | 'spots' | 'room'>(kind: K, ...things: (typeof this.extras)[K]): void {
     (this.extras[kind] as unknown[]).push(...things);
     this.scene.add(...things);
   }
 
-  private drop(kind: 'section' | 'faces' | 'spots' | 'room'): void {
+  private drop(kind: 'section' | 'faces' | 'work' | 'spots' | 'room'): void {
     for (const thing of this.extras[kind].splice(0)) {
       thing.geometry.dispose();
       this.scene.remove(thing);

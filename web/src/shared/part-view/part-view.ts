@@ -16,6 +16,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { formatQuantity } from '@cuadro/core/quantity/quantity';
 import { SettingsService } from '../../data/settings.service';
+import type { WorkVolume } from '@cuadro/core/mechanics';
 import type { DrawnShape } from '../../workers/shape.worker';
 import { type DimensionLine, type DrawnSection, PartScene, type PlacedTag, type StandardView, type Tag } from './part-scene';
 import { layTags } from './tag-layout';
@@ -46,6 +47,8 @@ export class PartView implements OnDestroy {
   readonly faces = input<Uint32Array>(NO_FACES);
   /** The machine's room as it stands around the part, mm; none where it is not to be seen. */
   readonly room = input<readonly [number, number, number]>();
+  /** How hard each place works; none where it is not to be seen. */
+  readonly work = input<WorkVolume>();
   /** A click picks a face instead of only turning. */
   readonly picking = input(false);
   readonly picked = output<number>();
@@ -89,7 +92,12 @@ export class PartView implements OnDestroy {
     this.scene?.room(room);
   };
 
-  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom];
+  private readonly wearWork = (): void => {
+    const work = this.work();
+    this.scene?.work(work);
+  };
+
+  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom, this.wearWork];
 
   protected readonly dimensions = computed(() =>
     this.lines().map(({ from, to, length_mm }) => {
