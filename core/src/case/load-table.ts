@@ -47,7 +47,7 @@ export function loadsToSolve(doc: CaseDoc, shape: ShapeRef, printed: boolean): U
   });
   const loads = loadRows(doc).filter(([, row]) => isPlaced(row)).map(([id, row]): UnitLoad => unitLoad(id, row));
   if (!loads.length || !holds.length) return undefined;
-  return { up: printed ? (shape.up ?? UP) : UP, loads, holds, classes: [...classesOf(printed), ...ownClasses(doc, printed)] };
+  return { up: printed ? (shape.up ?? UP) : UP, loads, holds, classes: [...classesOf(printed ? PRINTED : SOLID), ...ownClasses(doc, printed)] };
 }
 
 /** A face that runs all round has no normal: its place alone says which it is. */
@@ -71,14 +71,7 @@ function unitLoad(id: string, row: Values): UnitLoad {
 }
 
 /** Classes of ways that are solved: for every kind of walls and fill the ends of what the shelf's materials are, across over within the layers. */
-function classesOf(printed: boolean): readonly LoadClass[] {
-  return printed
-    ? (printedClasses ??= classesFor(PROCESSES.filter((p) => p.kind === 'print')))
-    : (solidClasses ??= classesFor(PROCESSES.filter((p) => p.kind !== 'print')));
-}
-let printedClasses: readonly LoadClass[] | undefined, solidClasses: readonly LoadClass[] | undefined;
-
-function classesFor(processes: readonly Process[]): LoadClass[] {
+const classesOf = once((processes: readonly Process[]): LoadClass[] => {
   const ratios = new Map<string, { wall_mm: number; share: number; of: number[] }>();
   for (const p of processes) {
     const { wall_mm, share } = fillOf(p) ?? { wall_mm: 0, share: 1 };
@@ -88,7 +81,8 @@ function classesFor(processes: readonly Process[]): LoadClass[] {
     ratios.set(key, group);
   }
   return [...ratios.values()].flatMap(({ wall_mm, share, of }) => (of.length ? nodesFor(of).map((ratio) => ({ wall_mm, share, ratio })) : []));
-}
+});
+const PRINTED = PROCESSES.filter((p) => p.kind === 'print'), SOLID = PROCESSES.filter((p) => p.kind !== 'print');
 
 /** Ways whose walls or fill somebody put others over. */
 function ownClasses(doc: CaseDoc, printed: boolean): LoadClass[] {

@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../quantity/quantity';
 import { bvhOf } from '../shape/bvh';
 import { facets } from '../shape/facets';
 import { measure } from '../shape/measure';
@@ -97,7 +98,6 @@ export interface MechanicsResult {
 
 /** Elements of the refined answer; of the first look. */
 export const REFINED = 250_000, FIRST_LOOK = 16_000;
-const G = 9.80665;
 /** Energy over the row's peak below which material does nothing: as the square of its stress. */
 const IDLE = 0.03;
 /** What touches a load or a hold works, how hard is not said: above any share. */
@@ -239,7 +239,7 @@ function shareHeld(force: Float64Array, held: Uint8Array): number {
 
 function weigh(grid: Grid, mass: Float64Array, g: Vec3, force: Float64Array): void {
   for (let b = 0; b < grid.bricks; b++)
-    for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) force[3 * grid.nodes[8 * b + k] + a] += (mass[b] / 8) * g[a] * G;
+    for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) force[3 * grid.nodes[8 * b + k] + a] += (mass[b] / 8) * g[a] * STANDARD_GRAVITY;
 }
 
 function warm(grid: Grid, brick: Brick, factor: Float32Array, expansion: Vec3, dt: number, force: Float64Array): void {

@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../quantity/quantity';
 import type { Mesh } from '../shape/mesh';
 import type { Vec3 } from '../shape/turn';
 import type { Elastic } from './brick';
@@ -57,12 +58,13 @@ export interface SolvedLoads {
 
 /** MPa, kg/mm³, 1/K: what solutions are scaled from. */
 export const UNIT_E = 1000, UNIT_DENSITY = 1e-6, UNIT_EXPANSION = 1e-6;
+/** Poisson's number of plastics and metals, as a rule. */
 const NU = 0.35;
 /** Raised when a solution would come out otherwise. */
 export const UNIT_LOADS_VERSION = 1;
 
 /** Stiff within the layers, softer or stiffer across; shear across goes with the softer way. */
-export function layered(e: number, z: number, nu: number): Elastic {
+export function layered(e: number, z: number, nu = NU): Elastic {
   const between = Math.min(e, z) / (2 * (1 + nu));
   return { e: [e, e, z], g: [e / (2 * (1 + nu)), between, between], nu: [nu, nu, nu] };
 }
@@ -76,13 +78,13 @@ const unitLoads = ({ loads }: UnitAsk): Load[] =>
     ...(kind === 'force' && { force_n: way }),
     ...(kind === 'pressure' && { mpa: 1 }),
     // The solver takes weight in g and mass in kg/mm³: 1 m/s² pulls with 1 N a kilogram.
-    ...(kind === 'gravity' && { g: (way ?? [0, 0, -1]).map((x) => x / G) as Vec3 }),
+    ...(kind === 'gravity' && { g: (way ?? [0, 0, -1]).map((x) => x / STANDARD_GRAVITY) as Vec3 }),
     ...(kind === 'thermal' && { dt_k: 1 }),
   }));
 
 const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): MechanicsInput => ({
   mesh,
-  elastic: layered(UNIT_E, UNIT_E * c.ratio, NU),
+  elastic: layered(UNIT_E, UNIT_E * c.ratio),
   density: UNIT_DENSITY,
   expansion: [UNIT_EXPANSION, UNIT_EXPANSION, UNIT_EXPANSION],
   up: ask.up,
@@ -110,7 +112,6 @@ export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, 
   });
 }
 
-const G = 9.80665;
 const rowOf = (r: MechanicsRow): SolvedRow => ({
   inPlane: r.peak_in_plane_mpa,
   across: r.peak_across_mpa,

@@ -1,5 +1,6 @@
 import { asRange, type InputSpec, number, type Option, type Place, type Values } from '../inputs/spec';
 import { HAND_DIMS, HAND_FORMULAS, type HandDim, handFormula } from '../mechanics/by-hand';
+import { STANDARD_GRAVITY } from '../quantity/quantity';
 import type { Vec3 } from '../shape/turn';
 import type { Range } from '../worksheet/types';
 import { preload } from './bolts';
@@ -48,8 +49,6 @@ const is = (...kinds: LoadKind[]) => (v: Values): boolean => kinds.includes(v['k
 /** Its size is a force that somebody says. */
 const FORCES: readonly LoadKind[] = ['push', 'clamp', 'press', 'cutter'];
 const DIMS = Object.keys(HAND_DIMS) as HandDim[];
-/** Standard gravity, m/s². */
-const G = 9.80665;
 
 export const LOAD_INPUTS: readonly InputSpec[] = [
   { kind: 'text', id: 'name', label: 'What it is', max: 60, usual: '' },
@@ -62,7 +61,7 @@ export const LOAD_INPUTS: readonly InputSpec[] = [
     help: 'Preload is torque over 0.15 to 0.25 of the bolt’s diameter, by how dry the thread is.',
   }),
   number('mass', 'Mass', 'mass', [0.001, 20_000], [1, 2, 4], { ranged: true, asked: is('carried') }),
-  number('acceleration', 'Accelerated by', 'acceleration', [0.1, 1000], [G, G, G], {
+  number('acceleration', 'Accelerated by', 'acceleration', [0.1, 1000], [STANDARD_GRAVITY, STANDARD_GRAVITY, STANDARD_GRAVITY], {
     ranged: true,
     asked: is('carried', 'own'),
     help: 'Gravity alone is 9.8 m/s²; add what moving it adds.',

@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../quantity/quantity';
 import type { Entry } from '../worksheet/types';
 
 const constant = (name: string, label: string, unit: string, value: number, text = 'Conversion.'): Entry => ({
@@ -24,5 +25,5 @@ export const CONSTANTS: readonly Entry[] = [
   constant('pa_per_kpa', 'Pa per kPa', 'Pa/kPa', 1000),
   constant('mm3_per_l', 'mm³ per litre', 'mm^3/L', 1e6),
   constant('rad_per_deg', 'rad per degree', 'rad/deg', Math.PI / 180),
-  constant('gravity', 'Gravity', 'm/s^2', 9.80665, 'Standard gravity.'),
+  constant('gravity', 'Gravity', 'm/s^2', STANDARD_GRAVITY, 'Standard gravity.'),
 ];

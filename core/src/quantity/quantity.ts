@@ -34,7 +34,9 @@ export const QUANTITIES = {
 export type Quantity = keyof typeof QUANTITIES;
 
 const LB = 0.45359237;
-const LBF = LB * 9.80665;
+/** Standard gravity, m/s², exact by definition. */
+export const STANDARD_GRAVITY = 9.80665;
+const LBF = LB * STANDARD_GRAVITY;
 const INCH = 0.0254;
 const FOOT = 12 * INCH;
 const PSI = LBF / INCH ** 2;
@@ -45,14 +47,14 @@ const UNITS: Readonly<Record<string, readonly [measures: string, si: number, zer
   mm: ['length', 1e-3], cm: ['length', 1e-2], m: ['length', 1], um: ['length', 1e-6], in: ['length', INCH], ft: ['length', FOOT], uin: ['length', INCH * 1e-6], mil: ['length', INCH * 1e-3],
   'mm^2': ['area', 1e-6], 'cm^2': ['area', 1e-4], 'm^2': ['area', 1], 'in^2': ['area', INCH ** 2], 'ft^2': ['area', FOOT ** 2],
   'mm^3': ['volume', 1e-9], 'cm^3': ['volume', 1e-6], L: ['volume', 1e-3], 'in^3': ['volume', INCH ** 3],
-  N: ['force', 1], kN: ['force', 1000], lbf: ['force', LBF], kgf: ['force', 9.80665],
+  N: ['force', 1], kN: ['force', 1000], lbf: ['force', LBF], kgf: ['force', STANDARD_GRAVITY],
   'N*m': ['torque', 1], 'N*cm': ['torque', 0.01], 'lbf*ft': ['torque', LBF * FOOT], 'lbf*in': ['torque', LBF * INCH],
   kg: ['mass', 1], g: ['mass', 1e-3], t: ['mass', 1000], lb: ['mass', LB], oz: ['mass', LB / 16],
   'kg*m^2': ['inertia', 1], 'kg*cm^2': ['inertia', 1e-4], 'lb*ft^2': ['inertia', LB * FOOT ** 2],
   degC: ['temperature', 1, 273.15], degF: ['temperature', 5 / 9, 459.67 * (5 / 9)], K: ['temperature', 1],
   MPa: ['pressure', 1e6], kPa: ['pressure', 1e3], Pa: ['pressure', 1], GPa: ['pressure', 1e9], bar: ['pressure', 1e5], mbar: ['pressure', 100], psi: ['pressure', PSI], ksi: ['pressure', PSI * 1e3], Mpsi: ['pressure', PSI * 1e6],
   'm/s': ['speed', 1], 'mm/s': ['speed', 1e-3], 'm/min': ['speed', 1 / 60], 'ft/s': ['speed', FOOT],
-  'm/s^2': ['acceleration', 1], 'ft/s^2': ['acceleration', FOOT], g0: ['acceleration', 9.80665],
+  'm/s^2': ['acceleration', 1], 'ft/s^2': ['acceleration', FOOT], g0: ['acceleration', STANDARD_GRAVITY],
   'L/minute': ['flow', 1e-3 / 60], 'm^3/h': ['flow', 1 / 3600], cfm: ['flow', FOOT ** 3 / 60],
   deg: ['angle', Math.PI / 180], rad: ['angle', 1],
   h: ['time', 3600], minute: ['time', 60], s: ['time', 1], ms: ['time', 1e-3], day: ['time', 86_400], week: ['time', 604_800], month: ['time', 86_400 * 365.25 / 12], year: ['time', 86_400 * 365.25],

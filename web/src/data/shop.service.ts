@@ -38,6 +38,7 @@ export class ShopService extends Edited<Shop, ShopRecord> {
 
   /** Change the shop. @throws Error saying why it cannot be so; nothing is changed then */
   override edit(change: (shop: Shop) => Shop): void {
+    if (!this.loaded()) throw new Error('The figures of the shop are still being read: nothing was changed.');
     this.check(change(this.shop()));
     super.edit(change);
   }

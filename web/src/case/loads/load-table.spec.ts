@@ -66,7 +66,7 @@ describe('the load table', () => {
     press('Add a load');
     expect(Object.values(cases.doc().loads!)).toEqual([{ name: 'Largest load', force: exactly(640), lasting: true }]);
     expect(cases.doc().need).toEqual({});
-    expect(text()).toMatch(/L1 ?Largest load, 640.N, for hours · no place: judged on the sections/);
+    expect(text()).toMatch(/L1 ?Largest load, 640.N, for hours · no place: judged as this kind of tool usually is loaded/);
     press('Another load');
     expect(Object.keys(cases.doc().loads!)).toHaveLength(2);
   });
@@ -76,6 +76,10 @@ describe('the load table', () => {
     press('Grip, as usual');
     expect(Object.values(cases.doc().loads!)[0]).toMatchObject({ kind: 'clamp', force: { likely: 80 } });
     expect(text()).not.toContain('Grip, as usual');
+  });
+  it('says of a row without a place how it is judged', () => {
+    const { text } = open(demoDoc({ loads: { a: { force: exactly(40), hand: 'arm' }, b: { kind: 'pressure' } } }));
+    expect(text()).toMatch(/L1.*judged by the formula chosen.*L2.*no place: not judged yet/);
   });
   it('is emptied to nothing, so that the largest load can be typed again', () => {
     const { press, cases } = open(demoDoc({ loads: { a: { force: exactly(5) } }, holds: { h: { at: ROOT } } }));

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { holdRows, loadRows, newRowId } from '@cuadro/core/case/load-table';
+import { byHand, holdRows, loadRows, newRowId } from '@cuadro/core/case/load-table';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import type { InputSpec, Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
@@ -112,7 +112,7 @@ export class LoadTable {
           const kind = kindOf(row);
           const placed = kind !== 'own' && kind !== 'warming';
           const says = `${loadName(row)}, ${sizeText(row, units)}${row['lasting'] ? ', for hours' : ''}`;
-          return line(`L${i + 1}`, id, row, loadName(row), says, placed, isForceKind(kind) ? 'no place: judged on the sections' : 'no place: not judged yet');
+          return line(`L${i + 1}`, id, row, loadName(row), says, placed, unplacedWords(row));
         }),
       },
       {
@@ -170,6 +170,12 @@ export class LoadTable {
     if (chosen) this.place({ kind, id }, chosen.place);
     select.value = '';
   }
+}
+
+/** How a row without a place is judged. */
+function unplacedWords(row: Values): string {
+  if (!isForceKind(kindOf(row))) return 'no place: not judged yet';
+  return byHand(row) ? 'no place: judged by the formula chosen' : 'no place: judged as this kind of tool usually is loaded';
 }
 
 const withoutPlace = (specs: readonly InputSpec[]): InputSpec[] => specs.filter((s) => s.kind !== 'place');
