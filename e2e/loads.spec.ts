@@ -16,8 +16,13 @@ test('a load table is filled on the part, solved for every way, kept, and decide
   await expect(page.getByText(/on [\d\s]+ bricks, ± [\d.]+ % by the grid/)).toBeVisible();
   await page.getByRole('button', { name: 'cancel' }).click();
   await expect(row).toContainText('mm');
-  await row.getByRole('button').first().click();
+  await row.getByRole('button', { name: /%/ }).first().click();
   await expect(page.getByRole('complementary').getByText(/MPa.* allowed/)).toBeVisible();
+
+  // The drawing bends.
+  await page.getByRole('button', { name: 'Show how Largest load bends it' }).click();
+  await expect(page.getByText(/Over the drawing: A as “Largest load” bends it, about [\d\s.]+ times as far/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('list', { name: 'Hardest places of A' })).toContainText(/L1 Largest load: .* MPa/);
 
   // More of it needs no new solution, and the check follows.
   await page.getByRole('button', { name: 'Change L1, Largest load' }).click();

@@ -65,7 +65,7 @@ if (!stamped()) {
 
 if (args.has('--tests')) {
   const root = process.getuid?.() === 0;
-  const missing = [['/usr/bin/chromium', 'chromium'], ...(root ? [['/usr/lib/postgresql', 'postgresql']] : [])].filter(([path]) => !existsSync(path)).map(([, name]) => name);
+  const missing = [['/usr/bin/chromium', 'chromium'], ...(root ? [['/usr/lib/postgresql', 'postgresql'], ['/usr/bin/ccx', 'calculix-ccx'], ['/usr/bin/gmsh', 'gmsh']] : [])].filter(([path]) => !existsSync(path)).map(([, name]) => name);
   if (missing.length && !root) {
     console.error('cuadro: the browser tests need /usr/bin/chromium; install the Debian package "chromium"');
     process.exit(1);

@@ -11,7 +11,7 @@ import {
   type UnitLoad,
 } from '../mechanics';
 import { type Dims, HAND_DIMS, handFormula } from '../mechanics/by-hand';
-import { isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
+import { areaOfHold, areaOfLoad, isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
 import { fillOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { materialsFor } from '../shelf/shelf';
@@ -21,6 +21,7 @@ import { once } from '../worksheet/once';
 import { hash32 } from '../worksheet/sample';
 import { shapeFor } from './facts';
 import type { CaseDoc, ShapeRef } from './types';
+import { faceName } from './words';
 
 /** Rows in the order of their ids: a store need not keep the order in which they were written. */
 const inOrder = (rows: Record<string, Values> | undefined): readonly (readonly [id: string, row: Values])[] =>
@@ -31,6 +32,11 @@ export const loadRows = once((doc: CaseDoc) => inOrder(doc.loads));
 
 /** What holds the tool on its mesh, by id. */
 export const holdRows = once((doc: CaseDoc) => inOrder(doc.holds));
+
+/** Holds with a place that only rest on what is under them, by their number among those with one. */
+export const restsOf = once((doc: CaseDoc): ReadonlySet<number> =>
+  new Set(holdRows(doc).filter(([, row]) => row['at']).flatMap(([, row], i) => (row['kind'] === 'rest' || row['kind'] === 'dowel' ? [i] : [])))
+);
 
 /** An id for a new row: after those that are there. @param tail tells rows apart that two people write in one instant */
 export const newRowId = (at: number, tail: string): string => `${at.toString(36)}-${tail.slice(0, 6)}`;
@@ -43,11 +49,23 @@ export function loadsToSolve(doc: CaseDoc, shape: ShapeRef, printed: boolean): U
   const holds = holdRows(doc).flatMap(([, row]) => {
     const at = row['at'] as UnitLoad['at'];
     const kind = row['kind'];
-    return at ? [{ kind: kind === 'bolt' ? 'bolt' as const : kind === 'rest' || kind === 'dowel' ? 'rest' as const : 'fixed' as const, at: spot(at) }] : [];
+    return at
+      ? [{
+        kind: kind === 'bolt' ? 'bolt' as const : kind === 'rest' || kind === 'dowel' ? 'rest' as const : 'fixed' as const,
+        at: { ...spot(at), ...areaOfHold(row) },
+      }]
+      : [];
   });
   const loads = loadRows(doc).filter(([, row]) => isPlaced(row)).map(([id, row]): UnitLoad => unitLoad(id, row));
   if (!loads.length || !holds.length) return undefined;
-  return { up: printed ? (shape.up ?? UP) : UP, loads, holds, classes: [...classesOf(printed ? PRINTED : SOLID), ...ownClasses(doc, printed)] };
+  const faces = (shape.marks ?? []).flatMap((m, i) => (m.duty === 'working' ? [{ id: faceName(m, i), at: spot(m) }] : []));
+  return {
+    up: printed ? (shape.up ?? UP) : UP,
+    loads,
+    holds,
+    ...(faces.length && { faces }),
+    classes: [...classesOf(printed ? PRINTED : SOLID), ...ownClasses(doc, printed)],
+  };
 }
 
 /** A face that runs all round has no normal: its place alone says which it is. */
@@ -65,7 +83,7 @@ function unitLoad(id: string, row: Values): UnitLoad {
     id,
     name: loadName(row),
     kind: mechanical,
-    ...(at && { at: spot(at) }),
+    ...(at && { at: { ...spot(at), ...areaOfLoad(row) } }),
     ...((mechanical === 'force' || mechanical === 'gravity') && { way: wayOf(row, inward) }),
   };
 }
@@ -100,8 +118,8 @@ function ownClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
 const USUAL_RATIO = 0.8;
 
 /** Identity of what is solved, whatever the class. */
-export const solvedKey = (shape: ShapeRef, { up, loads, holds }: UnitAsk): string =>
-  `${UNIT_LOADS_VERSION}|${hash32(JSON.stringify([shape.hash, shape.unit, up, loads, holds], (k, v: unknown) => (k === 'name' ? undefined : v)))}`;
+export const solvedKey = (shape: ShapeRef, { up, loads, holds, faces }: UnitAsk): string =>
+  `${UNIT_LOADS_VERSION}|${hash32(JSON.stringify([shape.hash, shape.unit, up, loads, holds, faces], (k, v: unknown) => (k === 'name' ? undefined : v)))}`;
 
 /** What was solved for the meshes of a case, if it still belongs to what the table asks. */
 export const solvedLoads = once((doc: CaseDoc): { printed?: SolvedLoads; solid?: SolvedLoads } => ({ printed: kept(doc, true), solid: kept(doc, false) }));

@@ -1,5 +1,5 @@
 import { TODAY_FIGURES, TODAY_WAYS } from './today';
-import type { CaseDoc, FaceDuty } from './types';
+import type { CaseDoc, FaceDuty, FaceMark } from './types';
 import type { InputValue } from '../inputs/spec';
 import { inputText } from '../inputs/text';
 import { type RequirementId, requirementSpec } from '../need/requirements';
@@ -10,6 +10,8 @@ import type { CostGroup } from '../worksheet/types';
 
 /** Letters of marked faces on drawings. */
 export const FACE_LETTERS: Record<FaceDuty, string> = { working: 'W', datum: 'D', 'no-marks': 'N' };
+/** "W2": by its letter and its place in the list. */
+export const faceName = ({ duty }: Pick<FaceMark, 'duty'>, i: number): string => `${FACE_LETTERS[duty]}${i + 1}`;
 
 export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
   engineering: 'Engineering',

@@ -1,4 +1,5 @@
 import { demoDoc, studiedRef } from '../case/testing';
+import { withSolved } from '../case/load-table';
 import type { CaseDoc } from '../case/types';
 import { FAMILIES } from '../need/families';
 import { REQUIREMENTS, type Need, type RequirementSpec } from '../need/requirements';
@@ -16,6 +17,7 @@ import { materialsFor } from '../shelf/shelf';
 import { isHardened } from '../shelf/types';
 import { DEFAULT_SHOP, SHOP_FIGURES } from '../shelf/shop';
 import { box, drilledPlate, flipped, join, moved } from '../shape/testing';
+import type { Vec3 } from '../shape/turn';
 import { valueOf } from '../worksheet/evaluate';
 import { namesIn, parseExpr } from '../worksheet/parse';
 import { routeContext } from './options';
@@ -64,6 +66,31 @@ const screwed = (ref: (typeof PARTS)[number]) => {
   const bores = [{ ...bore, counterbore: { diameter_mm: 11, depth_mm: 7 } }];
   return { ...ref, study: { ...ref.study!, body: { ...ref.study!.body, features: { ...ref.study!.body.features, bores } } } };
 };
+/** A thin plate on its edge that a press stands on and that is pulled off what it rests on. */
+function loaded(): CaseDoc {
+  const mesh = box(80, 2, 60), ref = studiedRef(mesh);
+  const at = (point: Vec3, normal: Vec3) => ({ point, normal });
+  const top = at([40, 1, 60], [0, 0, 1]);
+  const exactly = (x: number) => ({ low: x, likely: x, high: x });
+  return withSolved(
+    demoDoc({
+      family: 'gripper',
+      shapes: { printed: ref, machined: ref },
+      loads: {
+        press: { kind: 'press', force: exactly(40_000), at: top, area: 'spot', across: 10 },
+        pull: { kind: 'push', force: exactly(50), at: top, way: 'out' },
+      },
+      holds: {
+        base: { kind: 'rest', at: at([40, 1, 0], [0, 0, -1]) },
+        end: { kind: 'rest', at: at([0, 1, 30], [-1, 0, 0]) },
+        side: { kind: 'rest', at: at([40, 0, 5], [0, -1, 0]), area: 'spot', across: 8 },
+      },
+    }),
+    ref,
+    mesh,
+    400,
+  );
+}
 /** Seen aslant alone, and by no direction. */
 const CORNERS = [unreached(PARTS[2], false), unreached(PARTS[2], true)];
 const BASE: Need = { load: { level: 'must', value: 50, from: '' }, tolerance: { level: 'must', value: 0.5, from: '' } };
@@ -72,6 +99,7 @@ const KINDS = ['hand-jig', 'gripper', 'layup-mould', 'core', 'brake-tool', 'moul
 /** Needs of many kinds, each with one requirement at an end of what it may be, over kinds of tool that differ. What is rare comes first, so that all is soon proven. */
 function* situations(): Iterable<CaseDoc> {
   for (const ref of [...PARTS, ...CORNERS, screwed(PARTS[2])]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
+  yield loaded();
   for (const [torque, boltSize] of [[0.5, 'M3'], [2, 'M6'], [8, 'M6'], [40, 'M8']] as const)
     yield demoDoc({ need: { ...BASE, boltTorque: { level: 'must', value: torque, from: '' }, boltSize: { level: 'must', value: boltSize, from: '' } } });
   for (const size of [[3, 2, 1], [5000, 3000, 900]] as const) yield demoDoc({ need: BASE, size_mm: [...size] });

@@ -9,10 +9,10 @@ import { faceRange, toolLife } from '../life/life';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
-import { byHand, loadRows, solvedLoads } from '../case/load-table';
-import { solvedRow } from '../mechanics';
-import { isForceKind, isLasting, kindOf, loadName, sizeOfLoad } from '../need/loads';
-import { type RowLoad, scaledRow } from '../screen/under-load';
+import { byHand, loadRows, restsOf, solvedLoads } from '../case/load-table';
+import { boltOf, isForceKind, isLasting, kindOf, loadName, sizeOfLoad } from '../need/loads';
+import { solvedRows } from '../screen/solved-row';
+import type { RowLoad } from '../screen/under-load';
 import { type Percentiles, percentiles } from '../worksheet/sample';
 import { SheetError } from '../worksheet/types';
 import { processFor } from '../case/equip';
@@ -89,6 +89,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     faces: shape?.marks,
     loadMark: shape?.load,
     loads: rowsOn(facts, printed, material, given ? fillOf(process, given) : bookFill(process)),
+    rests: restsOf(doc),
     fill: given ? fillOf(process, given) : bookFill(process),
     holes: shape?.holes ?? shape?.study?.body.holes,
     longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
@@ -107,19 +108,18 @@ function rowsOn({ doc }: CaseFacts, printed: boolean, material: Material, fill: 
   const solved = solvedLoads(doc)[printed ? 'printed' : 'solid'];
   const { inPlane, across } = material.modulus_gpa;
   const like = { wall_mm: fill?.wall_mm ?? 0, share: fill?.share ?? 1, ratio: across.likely / inPlane.likely };
-  return rows.map(([id, row]) => {
-    const kind = kindOf(row);
-    const found = solved && solvedRow(solved, id, like);
-    return {
-      id,
-      name: loadName(row),
-      size: sizeOfLoad(row),
-      lasting: isLasting(row),
-      isForce: isForceKind(kind),
-      ...(found && { solved: scaledRow(kind, found, material) }),
-      hand: byHand(row),
-    };
-  });
+  const asked = rows.map(([id, row]) => ({ id, row, name: loadName(row), kind: kindOf(row), size: sizeOfLoad(row), lasting: isLasting(row) }));
+  const found = solved && solvedRows(solved, asked, like, material);
+  return asked.map(({ id, row, name, kind, size, lasting }): RowLoad => ({
+    id,
+    name,
+    size,
+    lasting,
+    isForce: isForceKind(kind),
+    bolt: boltOf(row),
+    solved: found?.get(id),
+    hand: byHand(row),
+  }));
 }
 
 const NOTHING: ReadonlySet<string> = new Set();

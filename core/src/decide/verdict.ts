@@ -1,5 +1,6 @@
 import { headlineOf, RULES } from './rules';
 import { list } from '../quantity/words';
+import { proofCondition } from '../case/proof-loads';
 import { type CaseDoc, type Letter, routeKey } from '../case/types';
 import type { RouteOption } from './options';
 import type { Family } from '../need/family';
@@ -101,6 +102,7 @@ function whatFollows(ctx: VerdictContext, letter: Letter | undefined, own: reado
       ...own,
       ...(chosen?.option.remedies.map((r) => `Counted in: ${r.how}.`) ?? []),
       ...(chosen?.option.open.map((c) => c.reason) ?? []),
+      ...(chosen && chosen !== ctx.today ? [proofCondition(ctx.doc) ?? []].flat() : []),
       ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
     ],
     cautions: [...ctx.family.cautions, ...(chosen && chosen !== ctx.today ? cautionsOf(chosen) : [])],

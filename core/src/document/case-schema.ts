@@ -6,6 +6,7 @@ import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
 import { bounded, daySchema, hashSchema, inputSchema, named, numberSchema, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
 import { FAMILY_IDS } from '../need/families';
 import { type Form, FORMS } from '../need/family';
+import { MAX_SPOTS } from '../mechanics';
 import { HOLD_INPUTS, LOAD_INPUTS, MAX_ROWS } from '../need/loads';
 import { REQUIREMENTS, type Need } from '../need/requirements';
 import { PLANNERS } from '../plan/planners';
@@ -156,6 +157,32 @@ const mapOf = (of: yup.Schema, most: number, many: string, letters = 60): yup.Sc
   ) as unknown as yup.Schema;
 
 /** What the solver found: checked for kind and size, because checks rest on it. */
+const signed = (label: string) => bounded(label, -1e12, 1e12);
+const triple = (label: string) => yup.array().of(signed(label).required()).length(3).required();
+const solvedRowSchema = yup.object({
+  inPlane: amount('Stress'),
+  across: amount('Stress'),
+  give: amount('Give'),
+  error: amount('Error'),
+  worst: vec3Schema('Place', 100_000),
+  area: amount('Area'),
+  holds: list(triple('Reaction'), MAX_ROWS),
+  pushes: list(list(signed('Push').required(), 9), MAX_ROWS),
+  moves: mapOf(list(triple('Movement'), 8), 60, 'There are too many faces.'),
+  slender: yup
+    .object({
+      stress: amount('Stress'),
+      critical: amount('Critical stress'),
+      wall_mm: length('Wall'),
+      free_mm: length('Width'),
+      held: yup.string().oneOf(['both', 'one', 'none']).required(),
+      at: vec3Schema('Place', 100_000),
+    })
+    .noUnknown()
+    .default(undefined)
+    .optional(),
+  stresses: list(yup.array().of(signed('Stress').required()).length(6).required(), MAX_SPOTS),
+}).noUnknown().required();
 const solvedSchema = yup
   .object({
     key: yup.string().max(80).required(),
@@ -167,17 +194,10 @@ const solvedSchema = yup
         ratio: bounded('Ratio of stiffness', 1e-3, 1e3),
         bricks: bounded('Bricks', 0, 1e7),
         idle: bounded('Idle', 0, 1),
-        rows: mapOf(
-          yup.object({
-            inPlane: amount('Stress'),
-            across: amount('Stress'),
-            give: amount('Give'),
-            error: amount('Error'),
-            worst: vec3Schema('Place', 100_000),
-          }).noUnknown().required(),
-          MAX_ROWS,
-          'There are too many rows.',
-        ),
+        rows: mapOf(solvedRowSchema, MAX_ROWS, 'There are too many rows.'),
+        spots: list(vec3Schema('Place', 100_000), MAX_SPOTS),
+        patches: list(list(bounded('Share', 0, 1.001).required(), 9), MAX_ROWS),
+        patch_mm: length('Patch'),
       }).noUnknown(),
       60,
     ),

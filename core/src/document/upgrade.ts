@@ -1,6 +1,7 @@
+import { UNIT_LOADS_VERSION } from '../mechanics';
 import { STUDY_VERSION } from '../shape/study';
 import { EMPTY_TODAY } from '../case/today';
-import { type CaseDoc, DOC_VERSION } from '../case/types';
+import { type CaseDoc, DOC_VERSION, type ShapeRef } from '../case/types';
 
 /** A stored document that this version of Cuadro cannot read. */
 export class DocumentVersionError extends Error {
@@ -28,12 +29,17 @@ export function upgrade(stored: unknown): CaseDoc {
   let version = doc['version'] === undefined ? 1 : Number(doc['version']);
   if (!Number.isInteger(version) || version < 1 || version > DOC_VERSION) throw new DocumentVersionError(doc['version']);
   for (; version < DOC_VERSION; version++) doc = STEPS[version](doc);
-  return withoutOldStudies(doc as unknown as CaseDoc);
+  return withoutOldFindings(doc as unknown as CaseDoc);
 }
 
-/** What an earlier version of the analyses found is measured anew. */
-function withoutOldStudies(doc: CaseDoc): CaseDoc {
-  const old = Object.entries(doc.shapes ?? {}).filter(([, s]) => s?.study && s.study.version !== STUDY_VERSION);
-  if (!old.length) return doc;
-  return { ...doc, shapes: { ...doc.shapes, ...Object.fromEntries(old.map(([way, s]) => [way, { ...s, study: undefined }])) } };
+/** What an earlier version of the analyses or of the solver found is found anew. */
+function withoutOldFindings(doc: CaseDoc): CaseDoc {
+  const shapes = Object.entries(doc.shapes ?? {}).map(([way, s]) => [way, s && current(s)] as const);
+  return shapes.some(([way, s]) => s !== doc.shapes[way as keyof CaseDoc['shapes']]) ? { ...doc, shapes: Object.fromEntries(shapes) } : doc;
+}
+
+function current(s: ShapeRef): ShapeRef {
+  const oldStudy = s.study && s.study.version !== STUDY_VERSION;
+  const oldSolved = Object.values(s.solved ?? {}).some((found) => found && !found.key.startsWith(`${UNIT_LOADS_VERSION}|`));
+  return oldStudy || oldSolved ? { ...s, ...(oldStudy && { study: undefined }), ...(oldSolved && { solved: undefined }) } : s;
 }

@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
+import { CholeskyDecomposition, EigenvalueDecomposition, inverse, Matrix } from 'ml-matrix';
 
 /** Stiffness of an orthotropic material along the axes of the grid. Moduli in MPa. */
 export interface Elastic {
@@ -47,6 +47,8 @@ export interface Brick {
   blocks: Float64Array;
   /** Diagonal of its stiffness, along x, y, z; the same at every node. */
   diagonal: [number, number, number];
+  /** Largest eigenvalue of its stiffness over its diagonal. */
+  largest: number;
   /** Stress at the spots from the 24 displacements: 6 × 24 each, row after row, MPa/mm. */
   stress: Float64Array[];
   /** Forces of its nodes for a heating by 1 K with expansion 1/K along each axis: 24 for each of three axes. */
@@ -95,9 +97,14 @@ export function brickOf(d: Matrix, size: readonly [number, number, number]): Bri
   const back = inverse(kaa).mmul(kua.transpose());
   const k = kuu.sub(kua.mmul(back));
   const stress = SPOTS.map((x) => Float64Array.from(d.mmul(bOf(x).sub(gOf(x).mmul(back))).to1DArray()));
+  const scale = Array.from({ length: 24 }, (_, i) => 1 / Math.sqrt(k.get(i, i)));
+  const scaled = Matrix.zeros(24, 24).apply(function(this: Matrix, i: number, j: number) {
+    this.set(i, j, k.get(i, j) * scale[i] * scale[j]);
+  });
   return {
     blocks: blocksOf(k),
     diagonal: [k.get(0, 0), k.get(1, 1), k.get(2, 2)],
+    largest: Math.max(...new EigenvalueDecomposition(scaled, { assumeSymmetric: true }).realEigenvalues),
     stress,
     thermal: heat.map((f) => Float64Array.from(f.to1DArray())),
     thermalStress: [0, 1, 2].map((a) => Float64Array.from(d.mmul(unitStrain(a)).to1DArray())),

@@ -1,3 +1,6 @@
+export { type At } from './faces';
+export { type Held, type Slender } from './slender';
+export { MAX_SPOTS } from './stress';
 export { type Elastic, isotropic, MechanicsError } from './brick';
 export {
   FIRST_LOOK,
@@ -11,14 +14,18 @@ export {
   type WorkVolume,
 } from './mechanics';
 export {
+  bentOf,
   layered,
   type LoadClass,
   nodesFor,
+  type Share,
   sameClass,
   type SolvedClass,
   type SolvedLoads,
   type SolvedRow,
   solvedRow,
+  type Together,
+  together,
   solveUnitLoads,
   UNIT_DENSITY,
   UNIT_E,

@@ -1,19 +1,13 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
-import { bvhOf } from '../shape/bvh';
-import { facets } from '../shape/facets';
 import { measure } from '../shape/measure';
 import { type Mesh, MeshError } from '../shape/mesh';
-import { patchFrom } from '../shape/patch';
 import { dot, frameFor, inFrame, type Vec3 } from '../shape/turn';
 import { type Brick, brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
+import { type At, Faces } from './faces';
 import { depths, type Grid, gridOf } from './grid';
 import { Elasticity } from './solve';
-
-/** A flat or round face of the part: the one on which a point lies, looking along a normal. */
-export interface At {
-  point: Vec3;
-  normal?: Vec3;
-}
+import { type Slender, slenderest } from './slender';
+import { MAX_SPOTS, Stresses } from './stress';
 
 export interface Support {
   /** Held all ways, or only against being pushed in or pulled off; a bolt holds its face all ways. */
@@ -54,8 +48,12 @@ export interface MechanicsInput {
   supports: readonly Support[];
   loads: readonly Load[];
   points?: readonly { id: string; at: Vec3 }[];
+  /** Faces whose movement counts. */
+  faces?: readonly { id: string; at: At }[];
   /** Say how hard each place works. */
   showWork?: boolean;
+  /** Places whose movement under the first row is wanted, xyz after xyz in the part's own axes. */
+  bent?: Float32Array;
   elements?: number;
   progress?: (share: number) => void;
 }
@@ -64,7 +62,7 @@ export interface MechanicsRow {
   id: string;
   max_deflection_mm: number;
   points: Record<string, Vec3>;
-  /** Largest stress within the layers, and across them: in the middle of the faces of the bricks, what touches a load or a support left out. */
+  /** Largest stress within the layers, and across them: fitted over a patch, what touches a load or a support left out. */
   peak_in_plane_mpa: number;
   peak_across_mpa: number;
   /** Of all supports together, N. */
@@ -74,6 +72,18 @@ export interface MechanicsRow {
   steps: number;
   /** Where the largest stress is, in the part's own axes. */
   worst: Vec3;
+  /** Area on which the loads of the row press, mm². */
+  area_mm2: number;
+  /** What each hold gives back, N. */
+  holds: Vec3[];
+  /** What each patch of each hold is pushed with, N; below nothing it is pulled. */
+  pushes: number[][];
+  /** How far each face moves, at a few of its places, mm. */
+  moves: Record<string, Vec3[]>;
+  /** The wall that comes nearest to buckling. */
+  slender?: Slender;
+  /** Six stresses at each of the places of the result, along the layers and across them, MPa. */
+  stresses: number[][];
 }
 
 /** How hard material works, brick by brick, as the part stands with its build direction up: 255 is as hard as the most worked place of a row, by stress. */
@@ -93,29 +103,31 @@ export interface MechanicsResult {
   idle: number;
   /** How hard each place works; where it was asked for. */
   work?: WorkVolume;
+  /** Movement of the places asked for under the first row, mm. */
+  bent?: Float32Array;
   rows: MechanicsRow[];
+  /** Places at which rows may be added up, in the part's own axes: the most worked ones of each. */
+  spots: Vec3[];
+  /** Share of each hold that each of its patches is. */
+  patches: number[][];
+  /** Radius over which stress is fitted. */
+  patch_mm: number;
 }
 
 /** Elements of the refined answer; of the first look. */
 export const REFINED = 250_000, FIRST_LOOK = 16_000;
+/** Stress is fitted over so far around a place, mm: a brick of the first look, on every grid. */
+export const patchOf = (volume_mm3: number): number => Math.cbrt(volume_mm3 / FIRST_LOOK);
 /** Energy over the row's peak below which material does nothing: as the square of its stress. */
 const IDLE = 0.03;
-/** What touches a load or a hold works, how hard is not said: above any share. */
-const TOUCHED = 2;
 /** Bricks over which what is beside them is taken on. */
 const SPREAD = 3;
 /** Above this share of a load on its own holds, it loads nothing. */
 const ALL_HELD = 0.98;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
 const FILL_POWER = 1.5;
-/** Share of the bricks that may be above the peak: singular edges of a few bricks are no failure. */
-const ABOVE_PEAK = 5e-5;
 /** Halving the edge takes so much of the error away: order two, told a little worse than it is. */
 const RICHARDSON = 2.5;
-/** How far beneath the surface a brick is looked for, in edges. */
-const DEEPER = [1e-3, 0.3, 0.8, 1.5];
-/** Largest step between places at which a face is pressed, in edges of a brick. */
-const PRESSED_EVERY = 0.5;
 
 /**
  * What loads do to a part on its own shape: linear, small displacements. Row by row the deflection, stress in and across the layers, reactions, and an estimate of the
@@ -134,6 +146,10 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
     mass_kg: fine.mass_kg,
     idle: fine.idle,
     ...(fine.work && { work: fine.work }),
+    ...(fine.bent && { bent: fine.bent }),
+    spots: fine.spots,
+    patches: fine.patches,
+    patch_mm: fine.patch_mm,
     rows: fine.rows.map((row, i) => ({
       ...row,
       error: Math.abs(row.max_deflection_mm - coarse.rows[i].max_deflection_mm) / (RICHARDSON * Math.max(1e-30, row.max_deflection_mm)) + 5e-4,
@@ -147,53 +163,94 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const into = (p: readonly number[]): Vec3 => [dot(frame[0], p), dot(frame[1], p), dot(frame[2], p)];
   const outOf = (p: readonly number[]): Vec3 => [0, 1, 2].map((k) => frame[0][k] * p[0] + frame[1][k] * p[1] + frame[2][k] * p[2]) as Vec3;
   const grid = gridOf(mesh, elements, volume);
+  const patch_mm = patchOf(volume);
   const d = stiffnessOf(input.elastic);
   const brick = brickOf(d, grid.size);
   const { factor, mass } = zones(grid, mesh, input);
-  const faces = new Faces(mesh, grid);
+  const faces = new Faces(mesh, grid, into);
   const held = new Uint8Array(3 * grid.count);
   const near = new Uint8Array(grid.count);
-  for (const s of input.supports) faces.hold(s, into, held, near);
-  const system = new Elasticity(grid, brick, factor, held);
+  const seats = input.supports.map(({ kind, at }) => faces.hold(at, kind === 'rest', held, near));
+  const watched = (input.faces ?? []).map(({ id, at }) => ({ id, places: faces.outline(at) }));
+  const system = new Elasticity(grid, d, factor, held, brick);
   const ids = [...new Set(input.loads.map((l) => l.id))];
   const works = new Float32Array(grid.bricks);
-  const rows = ids.map((id, k): MechanicsRow => {
+  const found = ids.map((id, k) => {
     const own = input.loads.filter((l) => l.id === id);
     const force = new Float64Array(3 * grid.count);
-    let heat = 0;
+    let heat = 0, area_mm2 = 0;
     const touched = near.slice();
     for (const l of own) {
       if (l.kind === 'thermal') heat += l.dt_k ?? 0;
       else if (l.kind === 'gravity') weigh(grid, mass, into(typeof l.g === 'number' || !l.g ? [0, 0, -(l.g ?? 1)] : l.g), force);
-      else faces.press(l, into, force, touched);
+      else area_mm2 += faces.press(l.at, l.kind === 'force' ? { force_n: into(l.force_n ?? [0, 0, 0]) } : { mpa: l.mpa ?? 0 }, l.name ?? l.id, force, touched);
     }
     if (own.every((l) => l.at) && shareHeld(force, held) > ALL_HELD)
       throw new MechanicsError(`“${own[0].name ?? own[0].id}” stands on a face that holds the tool: pick another face for one of them.`);
     const expansion = input.expansion ?? [0, 0, 0];
     if (heat) warm(grid, brick, factor, expansion, heat, force);
     const { u, steps } = system.solve(force, { progress: (n) => progress((k + Math.min(0.9, n / 60)) / ids.length) });
-    const inner = system.forces(u);
-    const reaction: Vec3 = [0, 0, 0];
-    for (let i = 0; i < held.length; i++) if (held[i]) reaction[i % 3] += inner[i] - force[i];
+    const back = system.forces(u).map((x, i) => (held[i] ? x - force[i] : 0));
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
-    const stress = peaks(grid, brick, u, factor, touched, expansion.map((x) => x * heat) as Vec3, works);
+    const stresses = new Stresses(grid, brick, factor, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
+    const { pressed, ...peak } = stresses.peaks(touched, works);
+    const slender = slenderest(mesh, pressed, input.elastic.nu[0], (p, way) => stresses.pressure(p, way));
     progress((k + 1) / ids.length);
-    return {
+    const row = {
       id,
       max_deflection_mm: most,
       points: Object.fromEntries((input.points ?? []).map((p) => [p.id, outOf(valueAt(grid, u, into(p.at)))])),
-      peak_in_plane_mpa: stress.inPlane,
-      peak_across_mpa: stress.across,
-      reaction_n: outOf(reaction),
+      peak_in_plane_mpa: peak.inPlane,
+      peak_across_mpa: peak.across,
+      reaction_n: outOf(total(back, (i) => i)),
       error: 0,
       steps,
-      worst: outOf(stress.at),
+      worst: outOf(peak.at),
+      area_mm2,
+      holds: seats.map(({ nodes }) => outOf(total(back, (i) => nodes[i]?.node))),
+      pushes: seats.map(({ nodes, cells }) => {
+        const out = cells.map(() => 0);
+        for (const { node, normal, cell } of nodes) out[cell] -= back[3 * node] * normal[0] + back[3 * node + 1] * normal[1] + back[3 * node + 2] * normal[2];
+        return out;
+      }),
+      moves: Object.fromEntries(watched.map(({ id: face, places }) => [face, places.map((p) => outOf(valueAt(grid, u, p)))])),
+      ...(slender && { slender: { ...slender, at: outOf(slender.at) } }),
     };
+    return { row, stresses, hot: peak.hot, ...(k === 0 && input.bent && { bent: moved(input.bent, (p) => outOf(valueAt(grid, u, into(p)))) }) };
   });
+  const each = Math.max(1, Math.floor(MAX_SPOTS / found.length));
+  const hot = found.flatMap((f) => f.hot.slice(0, each));
+  const rows = found.map(({ row, stresses }): MechanicsRow => ({ ...row, stresses: hot.map((s) => [...stresses.at(s)]) }));
   const mass_kg = mass.reduce((s, x) => s + x, 0);
   const idle = mass.reduce((s, x, b) => (works[b] ** 2 >= IDLE ? s : s + x), 0) / mass_kg;
-  return { elements: grid.bricks, mass_kg, idle, ...(input.showWork && { work: volumeOf(grid, works) }), rows };
+  return {
+    elements: grid.bricks,
+    mass_kg,
+    idle,
+    ...(input.showWork && { work: volumeOf(grid, works) }),
+    ...(found[0].bent && { bent: found[0].bent }),
+    rows,
+    spots: hot.map((h) => outOf(found[0].stresses.place(h))),
+    patches: seats.map(({ cells }) => cells),
+    patch_mm,
+  };
+}
+
+function moved(at: Float32Array, by: (p: Vec3) => Vec3): Float32Array {
+  const out = new Float32Array(at.length);
+  for (let i = 0; i < at.length; i += 3) out.set(by([at[i], at[i + 1], at[i + 2]]), i);
+  return out;
+}
+
+/** Sum of forces over nodes. @param node number of the i-th; ends where there is none */
+function total(forces: Float64Array, node: (i: number) => number | undefined): Vec3 {
+  const out: Vec3 = [0, 0, 0];
+  for (let i = 0;; i++) {
+    const n = node(i);
+    if (n === undefined || 3 * n >= forces.length) return out;
+    for (let a = 0; a < 3; a++) out[a] += forces[3 * n + a];
+  }
 }
 
 /** Bricks that touch a load or a hold, and those outside, take on what is beside them. */
@@ -248,209 +305,31 @@ function warm(grid: Grid, brick: Brick, factor: Float32Array, expansion: Vec3, d
       for (let a = 0; a < 3; a++) force[3 * grid.nodes[8 * b + Math.floor(k / 3)] + (k % 3)] += factor[b] * brick.thermal[a][k] * expansion[a] * dt;
 }
 
-/** Faces of the part on its grid: pressed and held where they are. */
-class Faces {
-  private readonly normals: Float32Array | Float64Array;
-  private readonly areas: Float32Array | Float64Array;
-
-  constructor(private readonly mesh: Mesh, private readonly grid: Grid) {
-    const f = facets(mesh);
-    this.normals = f.normals;
-    this.areas = f.areas;
-  }
-
-  /** Triangles of the face at a point. */
-  private face(at: At | undefined, into: (p: readonly number[]) => Vec3): readonly number[] {
-    if (!at) throw new MechanicsError('A load or support has no place.');
-    const p = into(at.point);
-    const { triangle } = bvhOf(this.mesh).closest(...p);
-    if (triangle < 0) throw new MechanicsError('A load or support is not on the part.');
-    const n = at.normal && into(at.normal);
-    const { list } = patchFrom(this.mesh, triangle);
-    // At an edge the normal says which of the faces is meant.
-    if (!n || list.some((t) => this.along(t, n) > 0.7)) return list;
-    const around = this.near(p).find((t) => this.along(t, n) > 0.7);
-    return around === undefined ? list : patchFrom(this.mesh, around).list;
-  }
-
-  private along = (t: number, n: Vec3): number =>
-    (this.normals[3 * t] * n[0] + this.normals[3 * t + 1] * n[1] + this.normals[3 * t + 2] * n[2]) / (Math.hypot(...n) || 1);
-
-  /** Triangles with a corner or side at a point. */
-  private near(p: Vec3): number[] {
-    const { vertices: v, indices: f } = this.mesh;
-    const reach = 2 * Math.max(...this.grid.size);
-    const out: number[] = [];
-    for (let t = 0; t < f.length / 3; t++) {
-      const meets = [0, 1, 2].every((a) => {
-        const xs = [0, 1, 2].map((k) => v[3 * f[3 * t + k] + a]);
-        return Math.min(...xs) <= p[a] + reach && Math.max(...xs) >= p[a] - reach;
-      });
-      if (meets) out.push(t);
-    }
-    return out;
-  }
-
-  /** Places over a face, each with the area it stands for: its triangles are halved over their longest side until they are small beside a brick. */
-  private spread(list: readonly number[], take: (p: Vec3, area: number, normal: Vec3) => void): void {
-    const { vertices: v, indices: f } = this.mesh;
-    const step2 = (PRESSED_EVERY * Math.min(...this.grid.size)) ** 2;
-    const off2 = (a: Vec3, b: Vec3): number => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
-    for (const t of list) {
-      const normal: Vec3 = [this.normals[3 * t], this.normals[3 * t + 1], this.normals[3 * t + 2]];
-      const halve = (a: Vec3, b: Vec3, c: Vec3, area: number): void => {
-        const [ab, bc, ca] = [off2(a, b), off2(b, c), off2(c, a)];
-        const longest = Math.max(ab, bc, ca);
-        if (longest <= step2) return take([(a[0] + b[0] + c[0]) / 3, (a[1] + b[1] + c[1]) / 3, (a[2] + b[2] + c[2]) / 3], area, normal);
-        const [p, q, far] = longest === ab ? [a, b, c] : longest === bc ? [b, c, a] : [c, a, b];
-        const m: Vec3 = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2, (p[2] + q[2]) / 2];
-        halve(p, m, far, area / 2);
-        halve(m, q, far, area / 2);
-      };
-      const [a, b, c] = [0, 1, 2].map((k): Vec3 => [v[3 * f[3 * t + k]], v[3 * f[3 * t + k] + 1], v[3 * f[3 * t + k] + 2]]);
-      halve(a, b, c, this.areas[t]);
-    }
-  }
-
-  /** The brick at a place on the surface, looked for inwards, and where in it the place lies, 0 … 1. */
-  private brick(p: Vec3, normal: Vec3): { b: number; x: Vec3 } | undefined {
-    const { low, size, n, brickAt } = this.grid;
-    const cell = (a: number, deep: number): number => Math.max(0, Math.min(n[a] - 1, Math.floor((p[a] - deep * size[a] * normal[a] - low[a]) / size[a])));
-    const within = (a: number, at: number): number => Math.max(0, Math.min(1, (p[a] - low[a]) / size[a] - at));
-    for (const deep of DEEPER) {
-      const x = cell(0, deep), y = cell(1, deep), z = cell(2, deep);
-      const b = brickAt[(z * n[1] + y) * n[0] + x];
-      if (b >= 0) return { b, x: [within(0, x), within(1, y), within(2, z)] };
-    }
-    return undefined;
-  }
-
-  /** Nodes within half a brick of a face are held. */
-  hold({ kind, at }: Support, into: (p: readonly number[]) => Vec3, held: Uint8Array, near: Uint8Array): void {
-    const list = this.face(at, into);
-    const { nodes, nodePlace, low, size } = this.grid;
-    let any = false;
-    this.spread(list, (p, _, normal) => {
-      const found = this.brick(p, normal);
-      if (!found) return;
-      for (let k = 0; k < 8; k++) {
-        const node = nodes[8 * found.b + k];
-        near[node] = 1;
-        // How far the node is from the plane of the face there, in bricks along the normal.
-        const off = Math.abs(((low[0] + nodePlace[3 * node] * size[0] - p[0]) * normal[0]) / size[0]) +
-          Math.abs(((low[1] + nodePlace[3 * node + 1] * size[1] - p[1]) * normal[1]) / size[1]) +
-          Math.abs(((low[2] + nodePlace[3 * node + 2] * size[2] - p[2]) * normal[2]) / size[2]);
-        if (off > 0.5 + 1e-6) continue;
-        any = true;
-        for (let a = 0; a < 3; a++) if (kind !== 'rest' || Math.abs(normal[a]) > 0.7) held[3 * node + a] = 1;
-      }
-    });
-    if (!any) throw new MechanicsError('A support is not on the part, or so oblique that it holds along no axis.');
-  }
-
-  press(l: Load, into: (p: readonly number[]) => Vec3, force: Float64Array, touched: Uint8Array): void {
-    const list = this.face(l.at, into);
-    const whole = list.reduce((s, t) => s + this.areas[t], 0);
-    const push = l.kind === 'force' ? into(l.force_n ?? [0, 0, 0]) : undefined;
-    const { nodes } = this.grid;
-    let met = 0;
-    const put: [number, number, Vec3][] = [];
-    this.spread(list, (p, area, normal) => {
-      const found = this.brick(p, normal);
-      if (!found) return;
-      met += area;
-      const f = push ? push.map((x) => (x * area) / whole) : normal.map((x) => -x * (l.mpa ?? 0) * area);
-      const [x, y, z] = found.x;
-      for (let k = 0; k < 8; k++) {
-        const w = (k & 1 ? x : 1 - x) * (k & 2 ? y : 1 - y) * (k & 4 ? z : 1 - z);
-        touched[nodes[8 * found.b + k]] = 1;
-        if (w) put.push([nodes[8 * found.b + k], w, f as Vec3]);
-      }
-    });
-    if (!(met > 0)) throw new MechanicsError(`The load “${l.name ?? l.id}” is not on the part.`);
-    // What lies on bricks that were left out presses on the others.
-    const all = whole / met;
-    for (const [node, w, f] of put) for (let a = 0; a < 3; a++) force[3 * node + a] += w * f[a] * all;
-  }
-}
-
-/** Displacement at a place, of the brick there or the nearest node. */
-function valueAt({ low, size, n, brickAt, nodes, nodePlace, count }: Grid, u: Float64Array, p: Vec3): Vec3 {
+/** Displacement at a place: of the brick there, or of the nearest one, taken on. */
+function valueAt({ low, size, n, brickAt, nodes }: Grid, u: Float64Array, p: Vec3): Vec3 {
   const at = [0, 1, 2].map((a) => Math.max(0, Math.min(n[a] - 1, Math.floor((p[a] - low[a]) / size[a] - 1e-9))));
-  const b = brickAt[(at[2] * n[1] + at[1]) * n[0] + at[0]];
-  const out: Vec3 = [0, 0, 0];
-  if (b >= 0) {
-    const x = [0, 1, 2].map((a) => Math.max(0, Math.min(1, (p[a] - low[a]) / size[a] - at[a])));
-    for (let k = 0; k < 8; k++) {
-      const w = (k & 1 ? x[0] : 1 - x[0]) * (k & 2 ? x[1] : 1 - x[1]) * (k & 4 ? x[2] : 1 - x[2]);
-      for (let a = 0; a < 3; a++) out[a] += w * u[3 * nodes[8 * b + k] + a];
-    }
-    return out;
-  }
-  let best = 0, least = Infinity;
-  for (let k = 0; k < count; k++) {
-    const off = [0, 1, 2].reduce((s, a) => s + (low[a] + nodePlace[3 * k + a] * size[a] - p[a]) ** 2, 0);
-    if (off < least) [least, best] = [off, k];
-  }
-  return [u[3 * best], u[3 * best + 1], u[3 * best + 2]];
-}
-
-/**
- * Largest principal stress within the layers and largest stress across them, over bricks that are mostly full and touch no load or support.
- * @param works the share of its most worked place that each brick sees: the largest of all rows
- */
-function peaks(
-  { nodes, brickPlace, low, size, share, bricks }: Grid,
-  brick: Brick,
-  u: Float64Array,
-  factor: Float32Array,
-  touched: Uint8Array,
-  strain: Vec3,
-  works: Float32Array,
-) {
-  const inPlane: number[] = [], across: number[] = [];
-  const local = new Float64Array(24);
-  const where: number[] = [];
-  const heat = [0, 1, 2, 3, 4, 5].map((k) =>
-    strain[0] * brick.thermalStress[0][k] + strain[1] * brick.thermalStress[1][k] + strain[2] * brick.thermalStress[2][k]
-  );
-  const s = new Float64Array(6);
-  for (let b = 0; b < bricks; b++) {
-    let skip = share[b] < 0.6;
-    for (let k = 0; k < 8; k++) {
-      const node = nodes[8 * b + k];
-      if (touched[node]) skip = true;
-      for (let a = 0; a < 3; a++) local[3 * k + a] = u[3 * node + a];
-    }
-    if (skip) {
-      works[b] = TOUCHED;
-      continue;
-    }
-    let mostIn = 0, mostAcross = 0;
-    // Sparse fill carries its load in strands: what they bear is the mean over their share.
-    const dense = factor[b] / share[b];
-    for (const m of brick.stress) {
-      for (let r = 0; r < 6; r++) {
-        let x = -heat[r];
-        for (let c = 0; c < 24; c++) x += m[24 * r + c] * local[c];
-        s[r] = x * dense;
+  const within = (c: readonly number[]): number[] => [0, 1, 2].map((a) => Math.max(0, Math.min(1, (p[a] - low[a]) / size[a] - c[a])));
+  const brick = (c: readonly number[]): number => (c.every((x, a) => x >= 0 && x < n[a]) ? brickAt[(c[2] * n[1] + c[1]) * n[0] + c[0]] : -1);
+  let best: readonly number[] | undefined = brick(at) >= 0 ? at : undefined;
+  for (let reach = 1; !best && reach < Math.max(...n); reach++) {
+    let least = Infinity;
+    for (let z = -reach; z <= reach; z++) {
+      for (let y = -reach; y <= reach; y++) {
+        for (let x = -reach; x <= reach; x++) {
+          const c = [at[0] + x, at[1] + y, at[2] + z];
+          const off = x * x + y * y + z * z;
+          if (Math.max(Math.abs(x), Math.abs(y), Math.abs(z)) < reach || off >= least || brick(c) < 0) continue;
+          [least, best] = [off, c];
+        }
       }
-      const mid = (s[0] + s[1]) / 2, radius = Math.hypot((s[0] - s[1]) / 2, s[3]);
-      mostIn = Math.max(mostIn, Math.abs(mid) + radius);
-      mostAcross = Math.max(mostAcross, Math.abs(s[2]));
     }
-    inPlane.push(mostIn);
-    across.push(mostAcross);
-    where.push(b);
   }
-  const skip = Math.floor(ABOVE_PEAK * inPlane.length);
-  const peak = (xs: number[]): number => (xs.length ? Float64Array.from(xs).sort()[xs.length - 1 - skip] : 0);
-  const [a, c] = [peak(inPlane), peak(across)];
-  const most = Math.hypot(a, c);
-  if (most > 0)
-    where.forEach((b, i) => {
-      works[b] = Math.max(works[b], Math.min(1, Math.hypot(inPlane[i], across[i]) / most));
-    });
-  const hit = where[inPlane.findIndex((x, i) => x >= a && a >= c || across[i] >= c && c > a)] ?? 0;
-  return { inPlane: a, across: c, at: [0, 1, 2].map((k) => low[k] + (brickPlace[3 * hit + k] + 0.5) * size[k]) as Vec3 };
+  const out: Vec3 = [0, 0, 0];
+  if (!best) return out;
+  const b = brick(best), x = within(best);
+  for (let k = 0; k < 8; k++) {
+    const w = (k & 1 ? x[0] : 1 - x[0]) * (k & 2 ? x[1] : 1 - x[1]) * (k & 4 ? x[2] : 1 - x[2]);
+    for (let a = 0; a < 3; a++) out[a] += w * u[3 * nodes[8 * b + k] + a];
+  }
+  return out;
 }

@@ -1,4 +1,5 @@
-import { type Brick, MechanicsError } from './brick';
+import type { Matrix } from 'ml-matrix';
+import { type Brick, brickOf, MechanicsError } from './brick';
 import { type Grid, number } from './grid';
 
 /** Nodes of the coarsest grid, at most: it is solved directly. */
@@ -7,7 +8,7 @@ const COARSEST = 420;
 const SMOOTHING = 3, SMOOTHED = 6;
 const MOST_STEPS = 600;
 
-const NO_PARENTS = new Int32Array();
+const NOTHING = new Float64Array();
 
 /** One grid of the hierarchy. */
 interface Level {
@@ -16,21 +17,23 @@ interface Level {
   factor: Float32Array;
   /** 1 for a direction of a node that is held. */
   held: Uint8Array;
-  inverse: Float64Array;
-  /** Largest eigenvalue of the scaled operator. */
+  inverse: Float32Array;
+  /** No eigenvalue of the scaled operator is larger: that of a single brick is the bound, since each is a sum over bricks. */
   largest: number;
   /** Room to work in. */
   a: Float64Array;
   b: Float64Array;
   c: Float64Array;
   x: Float64Array;
+  /** What is to be answered; of the finest grid it comes from outside. */
   r: Float64Array;
-  /** Nodes of the next coarser grid for each of its own. */
-  parents: Int32Array;
   direct?: Factored;
-  /** Bricks of the finer grid are so many times smaller. */
-  scale: number;
+  /** Its bricks, of the same material. */
+  brick: Brick;
+  /** Along which axes the next coarser grid has bricks of double edge: 2, else 1. */
+  steps: Steps;
 }
+type Steps = readonly [number, number, number];
 
 export interface SolveOptions {
   /** Residual over load. */
@@ -47,9 +50,9 @@ export class Elasticity {
   private readonly levels: Level[] = [];
 
   /** @param factor of each brick on the stiffness of a full one. @param held 1 for each direction of each node that is held */
-  constructor(grid: Grid, private readonly brick: Brick, factor: Float32Array, held: Uint8Array) {
+  constructor(grid: Grid, private readonly stiffness: Matrix, factor: Float32Array, held: Uint8Array, brick = brickOf(stiffness, grid.size)) {
     if (!held.some((x) => x)) throw new MechanicsError('Nothing holds the part: say where it is fixed or rests.');
-    let level = this.level(grid, factor, held, 1);
+    let level = this.level(grid, factor, held, brick, true);
     this.levels.push(level);
     while (level.grid.count > COARSEST) {
       const next = this.coarser(level);
@@ -65,7 +68,8 @@ export class Elasticity {
     const [top] = this.levels;
     const n = force.length;
     const r = Float64Array.from(force, (x, i) => (top.held[i] ? 0 : x));
-    const u = new Float64Array(n), p = new Float64Array(n), q = new Float64Array(n);
+    // Between two cycles the room of the finest grid is free.
+    const u = new Float64Array(n), p = new Float64Array(n), q = top.a;
     const size = Math.sqrt(dot(r, r));
     if (size === 0) return { u, steps: 0, residual: 0 };
     const z = this.cycle(0, r);
@@ -101,50 +105,48 @@ export class Elasticity {
     return out;
   }
 
-  private level(grid: Grid, factor: Float32Array, held: Uint8Array, scale: number): Level {
+  private level(grid: Grid, factor: Float32Array, held: Uint8Array, brick: Brick, finest = false): Level {
     const n = 3 * grid.count;
     const diagonal = new Float64Array(n);
     for (let b = 0; b < grid.bricks; b++)
-      for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) diagonal[3 * grid.nodes[8 * b + k] + a] += scale * factor[b] * this.brick.diagonal[a];
+      for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) diagonal[3 * grid.nodes[8 * b + k] + a] += factor[b] * brick.diagonal[a];
     const room = (): Float64Array => new Float64Array(n);
-    const level: Level = {
+    return {
       grid,
       factor,
       held,
-      inverse: diagonal.map((d, i) => (held[i] || d === 0 ? 0 : 1 / d)),
-      largest: 0,
-      parents: NO_PARENTS,
+      inverse: Float32Array.from(diagonal, (d, i) => (held[i] || d === 0 ? 0 : 1 / d)),
+      largest: brick.largest,
       a: room(),
       b: room(),
       c: room(),
       x: room(),
-      r: room(),
-      scale,
+      r: finest ? NOTHING : room(),
+      brick,
+      steps: stepsOf(grid.n),
     };
-    level.largest = this.largestOf(level);
-    return level;
   }
 
-  /** Eight bricks become one of double edge; a node is held where one of those around it is. */
+  /** Bricks become one of double edge; a node is held where one of those around it is. */
   private coarser(level: Level): Level {
-    const { grid: g, factor, held, scale } = level;
-    const n = g.n.map((x) => Math.ceil(x / 2)) as [number, number, number];
+    const { grid: g, factor, held, steps } = level;
+    const n = g.n.map((x, a) => Math.ceil(x / steps[a])) as [number, number, number];
+    const of = steps[0] * steps[1] * steps[2];
     const shares = new Float32Array(n[0] * n[1] * n[2]);
     for (let b = 0; b < g.bricks; b++) {
-      const [x, y, z] = [0, 1, 2].map((a) => g.brickPlace[3 * b + a] >> 1);
-      shares[(z * n[1] + y) * n[0] + x] += factor[b] / 8;
+      const [x, y, z] = [0, 1, 2].map((a) => g.brickPlace[3 * b + a] >> (steps[a] - 1));
+      shares[(z * n[1] + y) * n[0] + x] += factor[b] / of;
     }
     // Everything that holds anything counts: no brick of a coarser grid is left out.
-    const grid = number(n, g.size.map((s) => 2 * s) as [number, number, number], g.low, shares.map((s) => (s > 0 ? 1 : 0)));
+    const grid = number(n, g.size.map((s, a) => steps[a] * s) as [number, number, number], g.low, shares.map((s) => (s > 0 ? 1 : 0)));
     const own = new Float32Array(grid.bricks);
     for (let i = 0; i < shares.length; i++) if (grid.brickAt[i] >= 0) own[grid.brickAt[i]] = shares[i];
-    level.parents = parentsOf(g, grid);
     const ownHeld = new Uint8Array(3 * grid.count);
     for (let k = 0; k < g.count; k++) {
       for (let a = 0; a < 3; a++)
-        if (held[3 * k + a]) { for (let i = 8 * k; i < 8 * k + 8 && level.parents[i] >= 0; i++) ownHeld[3 * level.parents[i] + a] = 1; }
+        if (held[3 * k + a]) parentsOf(g, grid, steps, k, (p) => (ownHeld[3 * p + a] = 1));
     }
-    return this.level(grid, own, ownHeld, 2 * scale);
+    return this.level(grid, own, ownHeld, brickOf(this.stiffness, grid.size));
   }
 
   /** out = K u with held directions left alone. */
@@ -156,8 +158,7 @@ export class Elasticity {
   }
 
   /** out += K u, brick by brick in the basis of sums and differences. */
-  private add({ grid: { nodes, bricks }, factor, scale }: Level, u: Float64Array, out: Float64Array): void {
-    const { blocks } = this.brick;
+  private add({ grid: { nodes, bricks }, factor, brick: { blocks } }: Level, u: Float64Array, out: Float64Array): void {
     const w = new Float64Array(24), y = new Float64Array(24);
     for (let e = 0; e < bricks; e++) {
       const first = 8 * e;
@@ -178,7 +179,7 @@ export class Elasticity {
         w[o + 6] = hf - ca;
         w[o + 7] = ig - db;
       }
-      const c = factor[e] * scale;
+      const c = factor[e];
       for (let p = 0; p < 8; p++) {
         const o = 9 * p, x = c * w[p ^ 1], v = c * w[8 + (p ^ 2)], t = c * w[16 + (p ^ 4)];
         y[p ^ 1] = blocks[o] * x + blocks[o + 1] * v + blocks[o + 2] * t;
@@ -220,7 +221,7 @@ export class Elasticity {
     const coarse = this.levels[k + 1];
     restrict(level, a, coarse);
     const e = this.cycle(k + 1, coarse.r);
-    prolong(level, e);
+    prolong(level, e, coarse.grid);
     this.smooth(level, r, x, false);
     return x;
   }
@@ -228,7 +229,7 @@ export class Elasticity {
   /** Chebyshev steps on the scaled operator over its upper spectrum. @param fresh x is nothing yet */
   private smooth({ inverse, largest, a, b, c }: Level, r: Float64Array, x: Float64Array, fresh: boolean): void {
     const level = this.levels.find((l) => l.x === x)!;
-    const high = 1.1 * largest, low = high / SMOOTHED;
+    const high = largest, low = high / SMOOTHED;
     const middle = (high + low) / 2, half = (high - low) / 2;
     const n = x.length;
     let rho = half / middle;
@@ -249,24 +250,6 @@ export class Elasticity {
       }
       rho = next;
     }
-  }
-
-  private largestOf(level: Level): number {
-    const { a, b, inverse } = level;
-    for (let i = 0; i < a.length; i++) a[i] = inverse[i] ? Math.sin(i * 12.9898) : 0;
-    let largest = 1;
-    for (let k = 0; k < 12; k++) {
-      this.apply(level, a, b);
-      let size = 0;
-      for (let i = 0; i < a.length; i++) {
-        a[i] = inverse[i] * b[i];
-        size += a[i] * a[i];
-      }
-      largest = Math.sqrt(size);
-      if (!(largest > 0)) return 1;
-      for (let i = 0; i < a.length; i++) a[i] /= largest;
-    }
-    return largest;
   }
 
   private factorised(level: Level): Factored {
@@ -339,48 +322,52 @@ function dot(a: Float64Array, b: Float64Array): number {
   return s;
 }
 
-/** For each node the nodes of the coarser grid from which it takes its value, eight places a node, −1 where there are fewer. Each of them counts the same. */
-function parentsOf(fine: Grid, coarse: Grid): Int32Array {
-  const out = new Int32Array(8 * fine.count).fill(-1);
-  const [w, d] = [coarse.n[0] + 1, coarse.n[1] + 1];
-  for (let k = 0; k < fine.count; k++) {
-    const x = fine.nodePlace[3 * k], y = fine.nodePlace[3 * k + 1], z = fine.nodePlace[3 * k + 2];
-    let i = 8 * k;
-    for (let c = z >> 1; c <= (z + 1) >> 1; c++)
-      for (let b = y >> 1; b <= (y + 1) >> 1; b++) for (let a = x >> 1; a <= (x + 1) >> 1; a++) out[i++] = coarse.nodeAt[(c * d + b) * w + a];
-  }
-  return out;
+/** One brick thick stays one brick thick: a plate made thicker and thinner filled would bend otherwise. */
+const stepsOf = (n: Grid['n']): Steps => n.map((x) => (x > 1 ? 2 : 1)) as unknown as Steps;
+
+/** The nodes of the coarser grid between which a node lies; each of them counts the same. Found anew each time: a list of them would be a sixth of all memory. */
+function parentsOf({ nodePlace }: Grid, { n, nodeAt }: Grid, [sx, sy, sz]: Steps, k: number, take: (parent: number) => void): void {
+  const x = nodePlace[3 * k], y = nodePlace[3 * k + 1], z = nodePlace[3 * k + 2];
+  const [x0, y0, z0] = [x >> (sx - 1), y >> (sy - 1), z >> (sz - 1)];
+  const [x1, y1, z1] = [x0 + (x & (sx - 1)), y0 + (y & (sy - 1)), z0 + (z & (sz - 1))];
+  for (let c = z0; c <= z1; c++) for (let b = y0; b <= y1; b++) for (let a = x0; a <= x1; a++) take(nodeAt[(c * (n[1] + 1) + b) * (n[0] + 1) + a]);
 }
 
-/** How much each parent of a node counts, by how many of its coordinates are odd. */
+/** How much each parent of a node counts, by how many of its coordinates lie between two of the coarser grid. */
 const WEIGHTS = [1, 0.5, 0.25, 0.125];
-const weightOf = ({ nodePlace: p }: Grid, k: number): number => WEIGHTS[(p[3 * k] & 1) + (p[3 * k + 1] & 1) + (p[3 * k + 2] & 1)];
+const weightOf = ({ nodePlace: p }: Grid, [sx, sy, sz]: Steps, k: number): number =>
+  WEIGHTS[(p[3 * k] & (sx - 1)) + (p[3 * k + 1] & (sy - 1)) + (p[3 * k + 2] & (sz - 1))];
 
-function restrict({ grid, parents }: Level, from: Float64Array, { r: to, held }: Level): void {
+function restrict({ grid, steps }: Level, from: Float64Array, coarse: Level): void {
+  const { r: to, held } = coarse;
   to.fill(0);
+  let x = 0, y = 0, z = 0;
+  const add = (parent: number): void => {
+    to[3 * parent] += x;
+    to[3 * parent + 1] += y;
+    to[3 * parent + 2] += z;
+  };
   for (let k = 0; k < grid.count; k++) {
-    const w = weightOf(grid, k);
-    const x = w * from[3 * k], y = w * from[3 * k + 1], z = w * from[3 * k + 2];
-    for (let i = 8 * k; i < 8 * k + 8 && parents[i] >= 0; i++) {
-      const p = 3 * parents[i];
-      to[p] += x;
-      to[p + 1] += y;
-      to[p + 2] += z;
-    }
+    const w = weightOf(grid, steps, k);
+    x = w * from[3 * k];
+    y = w * from[3 * k + 1];
+    z = w * from[3 * k + 2];
+    parentsOf(grid, coarse.grid, steps, k, add);
   }
   for (let i = 0; i < to.length; i++) if (held[i]) to[i] = 0;
 }
 
-function prolong({ grid, parents, x, held }: Level, from: Float64Array): void {
+function prolong({ grid, steps, x, held }: Level, from: Float64Array, coarse: Grid): void {
+  let a = 0, b = 0, c = 0;
+  const add = (parent: number): void => {
+    a += from[3 * parent];
+    b += from[3 * parent + 1];
+    c += from[3 * parent + 2];
+  };
   for (let k = 0; k < grid.count; k++) {
-    let a = 0, b = 0, c = 0;
-    for (let i = 8 * k; i < 8 * k + 8 && parents[i] >= 0; i++) {
-      const p = 3 * parents[i];
-      a += from[p];
-      b += from[p + 1];
-      c += from[p + 2];
-    }
-    const w = weightOf(grid, k);
+    a = b = c = 0;
+    parentsOf(grid, coarse, steps, k, add);
+    const w = weightOf(grid, steps, k);
     if (!held[3 * k]) x[3 * k] += w * a;
     if (!held[3 * k + 1]) x[3 * k + 1] += w * b;
     if (!held[3 * k + 2]) x[3 * k + 2] += w * c;

@@ -2,7 +2,10 @@ import { STANDARD_GRAVITY } from '../quantity/quantity';
 import type { Mesh } from '../shape/mesh';
 import type { Vec3 } from '../shape/turn';
 import type { Elastic } from './brick';
-import { type At, FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
+import type { At } from './faces';
+import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
+import type { Slender } from './slender';
+import { acrossLayers, withinLayers } from './stress';
 
 /** A load of size one: 1 N, 1 MPa, 1 m/s² or 1 K. Linear: what it does times the size is what the load does. */
 export interface UnitLoad {
@@ -27,6 +30,8 @@ export interface UnitAsk {
   up: Vec3;
   loads: readonly UnitLoad[];
   holds: readonly Support[];
+  /** Faces whose movement counts. */
+  faces?: readonly { id: string; at: At }[];
   classes: readonly LoadClass[];
 }
 
@@ -41,12 +46,30 @@ export interface SolvedRow {
   error: number;
   /** Where the largest stress is, in the part's own axes. */
   worst: Vec3;
+  /** Area it presses on, mm². */
+  area: number;
+  /** What each hold gives back, N. */
+  holds: Vec3[];
+  /** What each patch of each hold is pushed with, N; below nothing it is pulled. */
+  pushes: number[][];
+  /** How the faces whose movement counts move, at a few of their places, mm. */
+  moves: Record<string, Vec3[]>;
+  /** The wall that comes nearest to buckling. */
+  slender?: Slender;
+  /** Six stresses at each spot of the class, MPa. */
+  stresses: number[][];
 }
 export interface SolvedClass extends LoadClass {
   bricks: number;
   /** Share of its mass that works little under any row. */
   idle: number;
   rows: Record<string, SolvedRow>;
+  /** Places at which rows are added up: the most worked of each, in the part's own axes. */
+  spots: Vec3[];
+  /** Share of each hold that each of its patches is. */
+  patches: number[][];
+  /** Radius over which stress is fitted, mm. */
+  patch_mm: number;
 }
 export interface SolvedLoads {
   /** Of what was asked: another mesh, direction, place or method asks again; another size does not. */
@@ -61,7 +84,7 @@ export const UNIT_E = 1000, UNIT_DENSITY = 1e-6, UNIT_EXPANSION = 1e-6;
 /** Poisson's number of plastics and metals, as a rule. */
 const NU = 0.35;
 /** Raised when a solution would come out otherwise. */
-export const UNIT_LOADS_VERSION = 1;
+export const UNIT_LOADS_VERSION = 2;
 
 /** Stiff within the layers, softer or stiffer across; shear across goes with the softer way. */
 export function layered(e: number, z: number, nu = NU): Elastic {
@@ -91,6 +114,7 @@ const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): Mec
   fill: c.share,
   wall_mm: c.wall_mm,
   supports: ask.holds,
+  faces: ask.faces,
   loads: unitLoads(ask),
   elements,
 });
@@ -101,6 +125,12 @@ export function workOf(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress
   return { idle, work: work! };
 }
 
+/** How places of the part move under one of the loads, of size one, on ways of the first class asked for: mm along its own axes. @param at xyz after xyz */
+export function bentOf(mesh: Mesh, ask: UnitAsk, id: string, at: Float32Array, elements = FIRST_LOOK, progress?: (share: number) => void): Float32Array {
+  const only = { ...ask, loads: ask.loads.filter((l) => l.id === id) };
+  return mechanics({ ...inputFor(mesh, only, ask.classes[0], elements), bent: at, progress }).bent!;
+}
+
 /**
  * Loads of size one on a part, for every class of ways: one solution a class and row, so that a dozen of them answer for all ways at once.
  * @throws MechanicsError, MeshError with a sentence
@@ -108,16 +138,43 @@ export function workOf(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress
 export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress: (share: number) => void = () => undefined): SolvedClass[] {
   return ask.classes.map((c, k): SolvedClass => {
     const result = mechanics({ ...inputFor(mesh, ask, c, elements), progress: (x) => progress((k + x) / ask.classes.length) });
-    return { ...c, bricks: result.elements, idle: result.idle, rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r)])) };
+    return {
+      ...c,
+      bricks: result.elements,
+      idle: brief(result.idle),
+      rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r)])),
+      spots: result.spots.map(all),
+      patches: result.patches.map(all),
+      patch_mm: brief(result.patch_mm),
+    };
   });
 }
 
+/** They are kept with the case: four digits are more than a solution is good for. */
+const brief = (x: number): number => Number(x.toPrecision(4));
+const all = <T extends readonly number[]>(xs: T): T => xs.map(brief) as unknown as T;
+
 const rowOf = (r: MechanicsRow): SolvedRow => ({
-  inPlane: r.peak_in_plane_mpa,
-  across: r.peak_across_mpa,
-  give: r.max_deflection_mm,
-  error: r.error,
-  worst: r.worst,
+  inPlane: brief(r.peak_in_plane_mpa),
+  across: brief(r.peak_across_mpa),
+  give: brief(r.max_deflection_mm),
+  error: brief(r.error),
+  worst: all(r.worst),
+  area: brief(r.area_mm2),
+  holds: r.holds.map(all),
+  pushes: r.pushes.map(all),
+  moves: Object.fromEntries(Object.entries(r.moves).map(([id, at]) => [id, at.map(all)])),
+  ...(r.slender && {
+    slender: {
+      ...r.slender,
+      stress: brief(r.slender.stress),
+      critical: brief(r.slender.critical),
+      wall_mm: brief(r.slender.wall_mm),
+      free_mm: brief(r.slender.free_mm),
+      at: all(r.slender.at),
+    },
+  }),
+  stresses: r.stresses.map(all),
 });
 
 /** Walls, fill and ratio count as the same within so much of them. */
@@ -127,26 +184,119 @@ const sameFill = (c: LoadClass, { wall_mm, share }: Omit<LoadClass, 'ratio'>): b
   share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm);
 export const sameClass = (a: LoadClass, b: LoadClass): boolean => sameFill(a, b) && alike(a.ratio, b.ratio);
 
-/**
- * What a row does on a way with these walls, fill and ratio: between two solutions of the same walls and fill by the logarithm of their ratios, beyond them the
- * nearer one. Nothing where no class has them.
- */
-export function solvedRow(solved: SolvedLoads, id: string, { wall_mm, share, ratio }: LoadClass): SolvedRow | undefined {
-  const same = solved.classes
-    .filter((c) => c.rows[id] && sameFill(c, { wall_mm, share }))
-    .sort((a, b) => a.ratio - b.ratio);
-  if (!same.length) return undefined;
+/** Classes that answer for walls, fill and ratio, each with its part: the two between which the ratio lies by its logarithm, or the nearest one. */
+function classesFor(solved: SolvedLoads, { wall_mm, share, ratio }: LoadClass): { of: SolvedClass; part: number }[] {
+  const same = solved.classes.filter((c) => sameFill(c, { wall_mm, share })).sort((a, b) => a.ratio - b.ratio);
+  if (!same.length) return [];
   const above = same.findIndex((c) => c.ratio >= ratio);
   const [lo, hi] = above < 0 ? [same.at(-1)!, same.at(-1)!] : [same[Math.max(0, above - 1)], same[above]];
   const t = hi.ratio > lo.ratio ? Math.max(0, Math.min(1, Math.log(ratio / lo.ratio) / Math.log(hi.ratio / lo.ratio))) : 1;
-  const [a, b] = [lo.rows[id], hi.rows[id]];
-  const between = (x: number, y: number): number => x + t * (y - x);
+  return [{ of: lo, part: 1 - t }, { of: hi, part: t }].filter(({ part }) => part > 0);
+}
+
+/** A row and how much of it: sizes by what its stress, and by what its movement goes with. */
+export interface Share {
+  id: string;
+  stress: number;
+  move: number;
+}
+
+/** Rows that act together, on one way. */
+export interface Together {
+  /** MPa: where one row acts alone its peak, of several the largest at the places kept. */
+  inPlane: number;
+  across: number;
+  worst: Vec3;
+  /** Largest estimated error of the movement of a row. */
+  error: number;
+  /** On so many bricks, stress fitted over so far around a place. */
+  bricks: number;
+  patch_mm: number;
+  /** How far each face moves whose movement counts: at the place of it that moves most. */
+  moves: Record<string, number>;
+  /** What each hold gives back, N. */
+  holds: Vec3[];
+  /** Share of each hold that is pulled, so that it leaves its seat. */
+  lifts: number[];
+}
+
+/** A patch of a seat is off it where it is pulled with more than this share of what any patch is pushed with. */
+const PULLED = 0.02;
+
+/**
+ * What rows do together on a way with these walls, fill and ratio: stresses, movements and reactions of size one, scaled and added, place by place. Nothing where
+ * a row has no solution.
+ */
+export function together(solved: SolvedLoads, shares: readonly Share[], like: LoadClass): Together | undefined {
+  const classes = classesFor(solved, like);
+  if (!classes.length || classes.some(({ of }) => shares.some(({ id }) => !of.rows[id]))) return undefined;
+  const each = classes.map(({ of, part }) => ({ part, sum: added(of, shares) }));
+  const mean = (pick: (t: Together) => number): number => each.reduce((s, { part, sum }) => s + part * pick(sum), 0);
+  const [first] = each.map(({ sum }) => sum);
   return {
-    inPlane: between(a.inPlane, b.inPlane),
-    across: between(a.across, b.across),
-    give: between(a.give, b.give),
-    error: Math.max(a.error, b.error),
-    worst: t < 0.5 ? a.worst : b.worst,
+    inPlane: mean((t) => t.inPlane),
+    across: mean((t) => t.across),
+    worst: each.reduce((best, e) => (e.part > best.part ? e : best)).sum.worst,
+    error: Math.max(...each.map(({ sum }) => sum.error)),
+    bricks: Math.min(...each.map(({ sum }) => sum.bricks)),
+    patch_mm: first.patch_mm,
+    moves: Object.fromEntries(Object.keys(first.moves).map((id) => [id, mean((t) => t.moves[id] ?? 0)])),
+    holds: first.holds.map((_, i) => [0, 1, 2].map((a) => mean((t) => t.holds[i]?.[a] ?? 0)) as Vec3),
+    lifts: first.lifts.map((_, i) => mean((t) => t.lifts[i] ?? 0)),
+  };
+}
+
+function added(of: SolvedClass, shares: readonly Share[]): Together {
+  const rows = shares.map((s) => ({ ...s, row: of.rows[s.id] }));
+  const peaks = rows.map(({ row, stress }) => ({ inPlane: Math.abs(stress) * row.inPlane, across: Math.abs(stress) * row.across, at: row.worst }));
+  if (rows.length > 1) {
+    of.spots.forEach((at, k) => {
+      const s = [0, 1, 2, 3, 4, 5].map((c) => rows.reduce((sum, { row, stress }) => sum + stress * (row.stresses[k]?.[c] ?? 0), 0));
+      peaks.push({ inPlane: withinLayers(s), across: acrossLayers(s), at });
+    });
+  }
+  const worst = peaks.reduce((a, b) => (Math.max(b.inPlane, b.across) > Math.max(a.inPlane, a.across) ? b : a));
+  const moveOf = (face: string): number => {
+    const places = rows[0].row.moves[face] ?? [];
+    return Math.max(
+      0,
+      ...places.map((_, i) => Math.hypot(...[0, 1, 2].map((a) => rows.reduce((s, { row, move }) => s + move * (row.moves[face]?.[i]?.[a] ?? 0), 0)))),
+    );
+  };
+  const pushes = of.patches.map((patch, h) => patch.map((_, i) => rows.reduce((s, { row, stress }) => s + stress * (row.pushes[h]?.[i] ?? 0), 0)));
+  const hardest = Math.max(0, ...pushes.flat().map(Math.abs));
+  return {
+    inPlane: Math.max(...peaks.map((p) => p.inPlane)),
+    across: Math.max(...peaks.map((p) => p.across)),
+    worst: worst.at,
+    error: Math.max(...rows.map(({ row }) => row.error)),
+    bricks: of.bricks,
+    patch_mm: of.patch_mm,
+    moves: Object.fromEntries(Object.keys(rows[0].row.moves).map((id) => [id, moveOf(id)])),
+    holds: of.patches.map((_, h) => [0, 1, 2].map((a) => rows.reduce((s, { row, stress }) => s + stress * (row.holds[h]?.[a] ?? 0), 0)) as Vec3),
+    lifts: of.patches.map((patch, h) => patch.reduce((s, part, i) => (pushes[h][i] < -PULLED * hardest ? s + part : s), 0)),
+  };
+}
+
+/** A row on its own; nothing where no class has those walls and fill. */
+export function solvedRow(
+  solved: SolvedLoads,
+  id: string,
+  like: LoadClass,
+): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'area' | 'slender'> | undefined {
+  const alone = together(solved, [{ id, stress: 1, move: 1 }], like);
+  if (!alone) return undefined;
+  const classes = classesFor(solved, like).map(({ of, part }) => ({ row: of.rows[id], part }));
+  const { inPlane, across, error, worst } = alone;
+  const slender = classes.flatMap(({ row }) => row.slender ?? []).sort((a, b) => b.stress / b.critical - a.stress / a.critical)[0];
+  return {
+    inPlane,
+    across,
+    error,
+    worst,
+    give: classes.reduce((s, { row, part }) => s + part * row.give, 0),
+    area: classes[0].row.area,
+    ...(slender && { slender }),
   };
 }
 

@@ -3,7 +3,7 @@ import { HAND_DIMS, HAND_FORMULAS, type HandDim, handFormula } from '../mechanic
 import { STANDARD_GRAVITY } from '../quantity/quantity';
 import type { Vec3 } from '../shape/turn';
 import type { Range } from '../worksheet/types';
-import { preload } from './bolts';
+import { BOLTS, preload } from './bolts';
 import type { Duty } from './family';
 import { requirementSpec, type BoltSize } from './requirements';
 
@@ -33,6 +33,7 @@ const WAYS: Readonly<Record<string, Vec3 | undefined>> = {
   'y-': [0, -1, 0],
   'z+': [0, 0, 1],
   'z-': [0, 0, -1],
+  xyz: undefined,
 };
 const WAY_WORDS: Readonly<Record<string, string>> = {
   in: 'into the face',
@@ -43,7 +44,11 @@ const WAY_WORDS: Readonly<Record<string, string>> = {
   'y-': 'along −y',
   'z+': 'along +z',
   'z-': 'along −z',
+  xyz: 'another way',
 };
+/** What of the face it stands on. */
+export const AREAS = { face: 'the whole face', spot: 'a round spot of it', edge: 'its nearest edge' } as const;
+export type Area = keyof typeof AREAS;
 const options = (words: Readonly<Record<string, string>>): Option[] => Object.entries(words).map(([value, label]) => ({ value, label }));
 const is = (...kinds: LoadKind[]) => (v: Values): boolean => kinds.includes(v['kind'] as LoadKind);
 /** Its size is a force that somebody says. */
@@ -75,6 +80,24 @@ export const LOAD_INPUTS: readonly InputSpec[] = [
   }),
   { kind: 'place', id: 'at', label: 'Where', on: 'face', optional: true, asked: (v) => !is('own', 'warming')(v) },
   {
+    kind: 'text',
+    id: 'where',
+    label: 'Where, in words',
+    max: 60,
+    usual: '',
+    asked: (v) => !v['at'] && !is('own', 'warming')(v),
+  },
+  {
+    kind: 'choice',
+    id: 'area',
+    label: 'On',
+    options: options(AREAS),
+    usual: 'face',
+    asked: (v) => !!v['at'] && !is('own', 'warming', 'bolt')(v),
+    help: 'A bolt stands on the ring under its head.',
+  },
+  number('across', 'Spot across', 'length', [0.2, 5000], 20, { asked: (v: Values) => !!v['at'] && v['area'] === 'spot' && !is('own', 'warming', 'bolt')(v) }),
+  {
     kind: 'choice',
     id: 'way',
     label: 'Which way',
@@ -83,6 +106,12 @@ export const LOAD_INPUTS: readonly InputSpec[] = [
     asked: is('push', 'cutter', 'carried', 'press', 'clamp'),
   },
   { kind: 'choice', id: 'falls', label: 'Pulls', options: options(WAY_WORDS).slice(2), usual: 'z-', asked: is('own') },
+  ...(['x', 'y', 'z'] as const).map((a) =>
+    number(`to_${a}`, `Along ${a}`, 'count', [-1e6, 1e6], a === 'z' ? -1 : 0, {
+      asked: (v: Values) => (is('own')(v) ? v['falls'] : is('push', 'cutter', 'carried', 'press', 'clamp')(v) ? v['way'] : '') === 'xyz',
+      help: 'Only how the three stand to one another counts.',
+    })
+  ),
   { kind: 'yes-no', id: 'lasting', label: 'Stays for hours', usual: false },
   number('year', 'Times a year', 'count', [1, 1e9], undefined, { whole: true, optional: true }),
   {
@@ -103,6 +132,8 @@ export const LOAD_INPUTS: readonly InputSpec[] = [
 export const HOLD_INPUTS: readonly InputSpec[] = [
   { kind: 'choice', id: 'kind', label: 'Held', options: options(HOLD_KINDS), usual: 'fixed' },
   { kind: 'place', id: 'at', label: 'Where', on: 'face' },
+  { kind: 'choice', id: 'area', label: 'By', options: options({ face: AREAS.face, spot: AREAS.spot }), usual: 'face', asked: (v) => !!v['at'] },
+  number('across', 'Spot across', 'length', [0.2, 5000], 20, { asked: (v: Values) => !!v['at'] && v['area'] === 'spot' }),
 ];
 export const MAX_ROWS = 24;
 
@@ -111,6 +142,21 @@ export const placeOf = (row: Values): Place | undefined => (['own', 'warming'].i
 export const isLasting = (row: Values): boolean => row['lasting'] === true;
 /** A row can be solved on a mesh: it has its place, or needs none. */
 export const isPlaced = (row: Values): boolean => ['own', 'warming'].includes(kindOf(row)) || !!row['at'];
+/** How much of its face a hold takes: nothing said is all of it. */
+export function areaOfHold(row: Values): { within_mm?: number; edge?: true } {
+  if (row['area'] === 'spot') return { within_mm: ((row['across'] as number | undefined) ?? 20) / 2 };
+  return row['area'] === 'edge' ? { edge: true } : {};
+}
+
+/** Which bolt a row is. */
+export const boltOf = (row: Values): BoltSize | undefined => (kindOf(row) === 'bolt' ? ((row['bolt'] as BoltSize | undefined) ?? 'M6') : undefined);
+
+/** The same of a load: a bolt takes the ring under its head. */
+export function areaOfLoad(row: Values): { within_mm?: number; edge?: true } {
+  const bolt = boltOf(row);
+  return bolt ? { within_mm: BOLTS[bolt].head_mm / 2 } : areaOfHold(row);
+}
+
 /** What a row is called: its own name, else its kind. */
 export const loadName = (row: Values): string => (row['name'] as string | undefined)?.trim() || LOAD_KINDS[kindOf(row)];
 
@@ -143,9 +189,13 @@ export function sizeOfLoad(row: Values): Range {
 /** Direction of a row, of length 1. @param inward into the face it stands on */
 export function wayOf(row: Values, inward: Vec3): Vec3 {
   const kind = kindOf(row);
-  if (kind === 'own') return WAYS[(row['falls'] as string | undefined) ?? 'z-'] ?? [0, 0, -1];
-  const way = kind === 'bolt' ? 'in' : ((row['way'] as string | undefined) ?? 'in');
-  return WAYS[way] ?? (way === 'out' ? (inward.map((x) => -x) as Vec3) : inward);
+  const given = kind === 'own' ? ((row['falls'] as string | undefined) ?? 'z-') : kind === 'bolt' ? 'in' : ((row['way'] as string | undefined) ?? 'in');
+  if (given === 'xyz') {
+    const to = (['x', 'y', 'z'] as const).map((a) => (row[`to_${a}`] as number | undefined) ?? (a === 'z' ? -1 : 0));
+    const l = Math.hypot(...to);
+    return l > 0 ? (to.map((x) => x / l) as Vec3) : [0, 0, -1];
+  }
+  return WAYS[given] ?? (given === 'out' ? (inward.map((x) => -x) as Vec3) : inward);
 }
 
 /** Its size is a force on the tool; a pressure counts by its face, weight and warmth by the part. */

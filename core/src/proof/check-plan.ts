@@ -1,10 +1,8 @@
-import { loadRows } from '../case/load-table';
+import { proofCondition, proofLoads } from '../case/proof-loads';
 import { FACE_LETTERS } from '../case/words';
 import type { CaseFacts } from '../case/facts';
 import type { PinView } from '../decide/evaluate-case';
 import type { Verdict } from '../decide/verdict';
-import { kindOf, loadName, sizeOfLoad } from '../need/loads';
-import { formatNumber } from '../quantity/quantity';
 import type { RecordRow } from '../records/kind';
 import type { State } from '../screen/check';
 
@@ -83,23 +81,18 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
   if (need.massLimit) items.push(most('mass', 'Weight', need.massLimit.value, 'kg', 'scale', 'need'));
   else if (weight !== undefined && Number.isFinite(weight))
     items.push({ ...size('mass', 'Weight', weight, Math.max(WEIGHT_OFF * weight, 0.005), 'scale', 'the estimate: ± a tenth'), unit: 'kg' });
-  const rows = loadRows(doc);
-  for (const [id, row] of rows) {
-    const size = sizeOfLoad(row).likely, kind = kindOf(row);
-    if (kind === 'own' || kind === 'warming') continue;
-    const proof = kind === 'pressure' ? `${formatNumber(PROOF * size, 3)} MPa` : `${formatNumber(PROOF * size, 3)} N`;
-    items.push(holds(`load-${id}`, `Bears ${proof} of “${loadName(row)}” (one and a half times) for ten minutes, and comes back`, 'load table', 'proof load'));
-  }
+  const rows = proofLoads(doc);
+  for (const { id, name, proof } of rows)
+    items.push(holds(`load-${id}`, `Bears ${proof} of “${name}” (one and a half times) for ten minutes, and comes back`, 'load table', 'proof load'));
   if (need.load?.value && !rows.length)
     items.push(holds('load', `Bears ${Math.round(need.load.value)} N for ten minutes, and comes back`, 'need', 'proof load'));
   if (need.vacuum?.value) items.push(holds('vacuum', 'Holds vacuum, cold and at its working heat', 'need', 'leak test'));
   if (need.nonMarring?.value) items.push(holds('marks', 'Leaves no mark on a finished piece', 'need'));
-  verdict.conditions.forEach((c) => items.push(holds(`condition-${hash(c)}`, c, 'condition of the verdict')));
+  // Row by row they are in it already.
+  const all = proofCondition(doc);
+  verdict.conditions.filter((c) => c !== all).forEach((c) => items.push(holds(`condition-${hash(c)}`, c, 'condition of the verdict')));
   return items;
 }
-
-/** A first piece is loaded with so many times what it has to bear. */
-const PROOF = 1.5;
 
 /** Short and the same for the same words: a condition keeps its checks when others come or go. */
 function hash(text: string): string {

@@ -1,3 +1,4 @@
+import { proofCondition } from '../case/proof-loads';
 import { demoDoc, studiedRef } from '../case/testing';
 import { evaluateCase, type PinView } from '../decide/evaluate-case';
 import type { Values } from '../inputs/spec';
@@ -176,6 +177,10 @@ describe('the check plan of a tool with a load table', () => {
     expect(proofs).toHaveLength(2);
     expect(proofs[0]).toMatch(/1\s200 N of “Clamp”/);
     expect(proofs[1]).toContain('3 MPa of “pressure on a face”');
+    // The verdict's one condition says the same: it is not asked for twice.
+    const condition = proofCondition(facts.doc)!;
+    expect(condition).toMatch(/1\s200 N of “Clamp” and 3 MPa of “pressure on a face”/);
+    expect(checkPlan(facts, PIN, { conditions: [condition] })).toHaveLength(checkPlan(facts, PIN, { conditions: [] }).length);
   });
 });
 

@@ -82,6 +82,8 @@ export interface CheckContext {
   loadMark?: Vec3;
   /** Rows of the load table as they act on this way; absent where the case has no table. */
   loads?: readonly RowLoad[];
+  /** Holds of the table that only rest on what is under them, by their place among those that have one. */
+  rests?: ReadonlySet<number>;
   /** Walls and fill as priced; solid where there is none. */
   fill?: Fill;
   /** Round holes, as found on the mesh or as the user corrected them. */

@@ -1,4 +1,4 @@
-import { FACE_LETTERS } from '../case/words';
+import { faceName } from '../case/words';
 import type { FaceMark } from '../case/types';
 import type { BuildStudy } from '../shape/study';
 import type { Measure } from '../shape/measure';
@@ -16,9 +16,6 @@ export const LIE_WORDS: Record<Lie, string> = {
   sloped: 'sloped, its layers show as steps',
   hanging: 'hanging over support',
 };
-
-/** As it stands on the drawing: D2. */
-export const faceName = ({ duty }: FaceMark, i: number): string => `${FACE_LETTERS[duty]}${i + 1}`;
 
 /** Within 2° of level or upright. */
 const SQUARE = Math.sin((2 * Math.PI) / 180);

@@ -1,5 +1,25 @@
+import { formatNumber } from '../quantity/quantity';
+import { list } from '../quantity/words';
 import { type CheckContext, STATE_ORDER, type State, worse } from './check';
-import { borne, type By, everyLoad, gives } from './under-load';
+import {
+  alongSections,
+  borne,
+  buckling,
+  type By,
+  everyLoad,
+  gives,
+  lifted,
+  modulusOf,
+  onSleeve,
+  pressing,
+  type RowLoad,
+  STRENGTH_FACTOR,
+  type UnderLoad,
+} from './under-load';
+import { leftInService } from './service';
+
+/** What decides a row: stress for a moment or for hours, how far it gives, pressure on its face, a wall that buckles, a seat that lifts. */
+export type Decides = 'stress' | 'stays' | 'give' | 'presses' | 'buckles' | 'lifts';
 
 /** One row of the load table on one way of making the tool. */
 export interface RowVerdict {
@@ -7,8 +27,7 @@ export interface RowVerdict {
   name: string;
   state: State;
   by?: By;
-  /** What decides: stress or give. */
-  decides?: 'stress' | 'give' | 'stays';
+  decides?: Decides;
   stress_mpa?: number;
   /** Safety factor counted in. */
   allowed_mpa?: number;
@@ -19,7 +38,13 @@ export interface RowVerdict {
   use?: number;
   /** Worst place in the part's own axes; of a solved row. */
   worst?: readonly [number, number, number];
+  /** How far the part moves where it moves most, mm, its estimated relative error, and on how many bricks; of a solved row. */
+  most_mm?: number;
+  error?: number;
+  bricks?: number;
   reason: string;
+  /** What else is known of it: with what it acts, what the holds take, a second way to the same figure. */
+  also: readonly string[];
 }
 
 const two = (x: number): string => String(Number(x.toPrecision(2)));
@@ -28,32 +53,94 @@ const two = (x: number): string => String(Number(x.toPrecision(2)));
 export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
   const found = new Map(everyLoad(ctx).map((u) => [u.id, u]));
   return (ctx.loads ?? []).map((l): RowVerdict => {
+    if (onSleeve(ctx, l)) return { id: l.id, name: l.name, state: 'pass', reason: 'It stands on a steel sleeve: the tool only holds the sleeve.', also: [] };
     const u = found.get(l.id);
-    if (!u) return { id: l.id, name: l.name, state: 'unknown', reason: 'Say where it acts on the part, and what holds the tool: it can be solved then.' };
-    const stress = borne(ctx, u);
-    const stays = l.lasting ? borne(ctx, u, ctx.traits.creep) : undefined;
-    const give = u.give && gives(ctx, { ...u, give: u.give });
-    const state = [stress.state, stays?.state ?? 'pass', give?.state ?? 'pass'].reduce(worse);
-    const strong = stays && STATE_ORDER.indexOf(stays.state) >= STATE_ORDER.indexOf(stress.state) ? stays : stress;
-    const decides = strong.state === state ? (strong === stays ? 'stays' : 'stress') : 'give';
-    const how = u.across && ctx.material.family !== 'metal' ? ' across the layers' : '';
-    const says = [
-      `${two(strong.stress_mpa)} MPa${how}${u.where}, ${two(strong.allowed_mpa)} MPa allowed${strong === stays ? ' for hours' : ''}`,
-      ...(give ? [`gives ${two(give.give_mm)} mm, may ${two(give.may_give_mm)} mm`] : []),
-    ];
-    return {
-      id: l.id,
-      name: l.name,
-      state,
-      by: u.by,
-      decides,
-      stress_mpa: strong.stress_mpa,
-      allowed_mpa: strong.allowed_mpa,
-      across: u.across,
-      ...(give && { give_mm: give.give_mm, may_give_mm: give.may_give_mm }),
-      use: strong.stress_mpa / strong.allowed_mpa,
-      ...(l.solved && { worst: l.solved.worst }),
-      reason: `${says.join('; ')}.${state === 'conditional' ? ' Prove it with one and a half times the load.' : ''}`,
-    };
+    if (!u)
+      return { id: l.id, name: l.name, state: 'unknown', reason: 'Say where it acts on the part, and what holds the tool: it can be solved then.', also: [] };
+    return verdictOf(ctx, l, u);
   });
+}
+
+function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
+  const stress = borne(ctx, u);
+  const stays = l.lasting ? borne(ctx, u, ctx.traits.creep) : undefined;
+  const give = u.give && gives(ctx, { ...u, give: u.give });
+  const presses = pressing(ctx, l);
+  const buckles = buckling(ctx, l);
+  const off = lifted(ctx, l);
+  const judged: [Decides, State][] = [
+    ['stress', stress.state],
+    ...(stays ? [['stays', stays.state] as [Decides, State]] : []),
+    ...(give ? [['give', give.state] as [Decides, State]] : []),
+    ...(presses ? [['presses', presses.state] as [Decides, State]] : []),
+    ...(buckles ? [['buckles', buckles.state] as [Decides, State]] : []),
+    ...(off.length ? [['lifts', 'conditional'] as [Decides, State]] : []),
+  ];
+  const state = judged.map(([, s]) => s).reduce(worse);
+  // What stays governs where it is no better than what comes.
+  const strong = stays && STATE_ORDER.indexOf(stays.state) >= STATE_ORDER.indexOf(stress.state) ? stays : stress;
+  const at = judged.filter(([, s]) => s === state).map(([d]) => d);
+  const decides = at.includes('stays') && strong === stays ? 'stays' : at[0];
+  const how = u.across && ctx.material.family !== 'metal' ? ' across the layers' : '';
+  const says = [
+    `${two(strong.stress_mpa)} MPa${how}${u.where}, ${two(strong.allowed_mpa)} MPa allowed${strong === stays ? ' for hours' : ''}`,
+    ...(give ? [`gives ${two(give.give_mm)} mm${u.face ? ` at ${u.face}` : ''}, may ${two(give.may_give_mm)} mm`] : []),
+    ...(presses && (presses.state !== 'pass' || decides === 'presses')
+      ? [`presses with ${two(presses.presses_mpa)} MPa on its face, which bears ${two(presses.bears_mpa)} MPa`]
+      : []),
+    ...(buckles && buckles.state !== 'pass'
+      ? [`a wall of ${two(buckles.where.wall_mm)} mm is pressed with ${two(buckles.stress_mpa)} MPa, ${two(buckles.allowed_mpa)} MPa allowed before it buckles`]
+      : []),
+    ...off.map(({ hold, share }) => `pulls H${hold + 1} off its seat over ${Math.round(100 * share)} %`),
+  ];
+  return {
+    id: l.id,
+    name: l.name,
+    state,
+    by: u.by,
+    decides,
+    stress_mpa: strong.stress_mpa,
+    allowed_mpa: strong.allowed_mpa,
+    across: u.across,
+    ...(give && { give_mm: give.give_mm, may_give_mm: give.may_give_mm }),
+    use: strong.stress_mpa / strong.allowed_mpa,
+    ...(l.solved && { worst: l.solved.worst, most_mm: l.solved.give.likely / softness(ctx, u), error: l.solved.error, bricks: l.solved.bricks }),
+    reason: `${says.join('; ')}.${state === 'conditional' && decides !== 'lifts' ? ' Prove it with one and a half times the load.' : ''}${
+      decides === 'lifts' ? ' It only rests there: bolt it down before the figures hold.' : ''
+    }`,
+    also: alsoOf(ctx, l, u),
+  };
+}
+
+/** Modulus in service, N/mm². */
+const softness = (ctx: CheckContext, u: Pick<UnderLoad, 'across' | 'by'>): number => modulusOf(ctx, u).likely * 1000 * leftInService(ctx.need, ctx.traits);
+
+function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
+  const s = l.solved;
+  if (!s) return [];
+  const beam = l.isForce ? alongSections(ctx, l.size) : undefined;
+  const anywhere = s.give.likely / softness(ctx, u);
+  const strength = ctx.traits.strength_mpa, left = leftInService(ctx.need, ctx.traits);
+  const most = Math.max(...s.holds.map((h) => Math.hypot(...h)));
+  const newtons = (x: number): string => formatNumber(Number(x.toPrecision(2)));
+  return [
+    ...(s.with.length ? [`Counted with ${list(s.with.map((w) => `“${w}”`))}, which stays on.`] : []),
+    ...(u.face ? [`Where the part gives most it gives ${two(anywhere)} mm; ${u.face} is what works.`] : []),
+    `The give is ± ${formatNumber(100 * s.error, 2)} % by the grid. Stress is fitted over ${
+      two(s.patch_mm)
+    } mm around its place: in a sharp inner corner it would have no end.`,
+    `${ctx.material.label} breaks at ${two(strength.inPlane.likely)} MPa within the layers and ${two(strength.across.likely)} MPa across them${
+      left < 0.995 ? `; ${Math.round(100 * left)} % of it is left in service` : ''
+    }. A factor of ${STRENGTH_FACTOR} is kept.`,
+    ...s.holds.map((h, i) =>
+      `H${i + 1} holds it with ${newtons(Math.hypot(...h))} N (along x, y, z: ${h.map((x) => newtons(Math.abs(x) < 0.005 * most ? 0 : x)).join(' / ')}).`
+    ),
+    ...(beam
+      ? [
+        `As a plain beam on its ${beam.by === 'box' ? 'box' : 'sections'} it would be ${two(beam.stress.likely)} MPa${
+          beam.give ? ` and give ${two(beam.give.likely / softness(ctx, beam))} mm` : ''
+        }: the solution knows the true holds and shape.`,
+      ]
+      : []),
+  ];
 }

@@ -33,6 +33,9 @@ import { unattended } from './checks/unattended';
 import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
 import { bearing } from './checks/bearing';
+import { buckling } from './checks/buckling';
+import { pressed } from './checks/pressed';
+import { seat } from './checks/seat';
 import { joints } from './checks/joints';
 import { hotWork } from './checks/hot-work';
 import { touch } from './checks/touch';
@@ -57,6 +60,9 @@ const BY_ID = {
   strength,
   creep,
   stiffness,
+  pressed,
+  buckling,
+  seat,
   bearing,
   joints,
   vessel,

@@ -150,7 +150,20 @@ describe('rows judged one by one', () => {
       size: exactly(size),
       lasting: !!change.lasting,
       isForce: true,
-      solved: { inPlane, across, give, error: 0, worst: [1, 2, 3] as const },
+      solved: {
+        inPlane: exactly(size * inPlane),
+        across: exactly(size * across),
+        give: exactly(size * give),
+        faces: [],
+        error: 0,
+        bricks: 1,
+        patch_mm: 1,
+        worst: [1, 2, 3] as const,
+        with: [],
+        holds: [],
+        lifts: [],
+        area: 0,
+      },
     };
     return rowVerdicts({ ...on(doc, 'extrusion-open', 'petg'), loads: [row] })[0];
   };

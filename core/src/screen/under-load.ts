@@ -1,14 +1,16 @@
-import { type SolvedRow, UNIT_DENSITY, UNIT_E, UNIT_EXPANSION } from '../mechanics';
-import type { LoadKind } from '../need/loads';
-import type { Material } from '../shelf/types';
+import { bearingArea } from '../need/bolts';
+import type { BoltSize } from '../need/requirements';
 import { formatNumber } from '../quantity/quantity';
+import { list } from '../quantity/words';
+import { faceName } from '../case/words';
 import type { Range } from '../worksheet/types';
 import { askedRange, chanceAtMost, type CheckContext, type State } from './check';
 import { loadPath, weakestWords } from './load-path';
 import { leftInService } from './service';
+import type { SolvedOn } from './solved-row';
 import { times } from './traits';
 
-/** A row of the load table on one way of making it: what a load of size one does. */
+/** A row of the load table on one way of making it. */
 export interface RowLoad {
   id: string;
   name: string;
@@ -17,8 +19,9 @@ export interface RowLoad {
   lasting: boolean;
   /** What `size` of one is worth as a force on the tool's sections; nothing for a row that is no force. */
   isForce: boolean;
-  /** MPa within and across the layers; mm times N/mm² of modulus; where on the part. */
-  solved?: { inPlane: number; across: number; give: number; error: number; worst: readonly [number, number, number] };
+  /** Of a bolt drawn tight. */
+  bolt?: BoltSize;
+  solved?: SolvedOn;
   /** By a hand formula: MPa, and mm times N/mm², for each newton. */
   hand?: { stress: number; give?: number };
 }
@@ -40,16 +43,10 @@ export interface UnderLoad {
   row?: string;
   /** Its id. */
   id?: string;
-}
-
-/** A solution of size one scaled to a material: weight goes with its density, warmth with its expansion and stiffness. */
-export function scaledRow(kind: LoadKind, row: SolvedRow, material: Material): NonNullable<RowLoad['solved']> {
-  const e = material.modulus_gpa.inPlane.likely * 1000;
-  const times = kind === 'own' ? material.density_g_cm3.likely * 1e-6 / UNIT_DENSITY : kind === 'warming' ? material.cte.likely * 1e-6 / UNIT_EXPANSION : 1;
-  // What warmth strains is the same whatever the stiffness; what it stresses goes with it.
-  const stress = kind === 'warming' ? (times * e) / UNIT_E : times;
-  const give = kind === 'warming' ? times * e : times * UNIT_E;
-  return { inPlane: row.inPlane * stress, across: row.across * stress, give: row.give * give, error: row.error, worst: row.worst };
+  /** Names of the rows that stay on at the same time. */
+  with?: readonly string[];
+  /** The working face that the give is of; anywhere on the part where none is marked. */
+  face?: string;
 }
 
 /** Every row, or without a table the largest load, as stress and give on this way. @param only rows that stay for hours */
@@ -60,6 +57,7 @@ export function everyLoad(ctx: CheckContext, only: 'all' | 'lasting' = 'all'): U
     return [alongSections(ctx, askedRange(need, 'load'))];
   }
   return loads.filter((l) => only === 'all' || l.lasting).flatMap((l): UnderLoad[] => {
+    if (onSleeve(ctx, l)) return [];
     if (l.solved) return [solvedLoad(ctx, l, l.solved)];
     if (l.hand) {
       const { bending, across } = loadPath(ctx);
@@ -70,7 +68,8 @@ export function everyLoad(ctx: CheckContext, only: 'all' | 'lasting' = 'all'): U
   });
 }
 
-function alongSections(ctx: CheckContext, force: Range): UnderLoad {
+/** As a plain beam on the part's sections, or on its box: beside a solution a second way to the same figure. */
+export function alongSections(ctx: CheckContext, force: Range): UnderLoad {
   const path = loadPath(ctx);
   return {
     stress: times(force, path.stress_per_n),
@@ -82,11 +81,20 @@ function alongSections(ctx: CheckContext, force: Range): UnderLoad {
   };
 }
 
-function solvedLoad({ traits }: CheckContext, l: RowLoad, s: NonNullable<RowLoad['solved']>): UnderLoad {
-  const across = s.across / traits.strength_mpa.across.likely > s.inPlane / traits.strength_mpa.inPlane.likely;
-  const give = times(l.size, s.give);
+/** A bolt that stands on a sleeve of steel: the tool only holds the sleeve. */
+export const onSleeve = ({ taken }: CheckContext, l: RowLoad): boolean => !!l.bolt && taken.has('compression-limiters');
+
+function solvedLoad(ctx: CheckContext, l: RowLoad, s: SolvedOn): UnderLoad {
+  const { traits } = ctx;
+  const across = s.across.likely / traits.strength_mpa.across.likely > s.inPlane.likely / traits.strength_mpa.inPlane.likely;
+  // Where faces are marked that work, what the rest of the part does is nobody's concern.
+  const most = s.faces.reduce<SolvedOn['faces'][number] | undefined>(
+    (a, b) => (!a || b.give.likely / mayMove(ctx, b.face) > a.give.likely / mayMove(ctx, a.face) ? b : a),
+    undefined,
+  );
+  const give = most?.give ?? s.give;
   return {
-    stress: times(l.size, across ? s.across : s.inPlane),
+    stress: across ? s.across : s.inPlane,
     give: { low: give.low * (1 - Math.min(0.9, s.error)), likely: give.likely, high: give.high * (1 + s.error) },
     across,
     bending: true,
@@ -94,6 +102,8 @@ function solvedLoad({ traits }: CheckContext, l: RowLoad, s: NonNullable<RowLoad
     where: `, most at ${s.worst.map((x) => formatNumber(x, 3)).join(' / ')} mm`,
     row: l.name,
     id: l.id,
+    ...(s.with.length && { with: s.with }),
+    ...(most && { face: most.face }),
   };
 }
 
@@ -107,7 +117,7 @@ export function hardest(ctx: CheckContext, only: 'all' | 'lasting' = 'all'): Und
 export function softest(ctx: CheckContext): (UnderLoad & { give: Range }) | undefined {
   const giving = everyLoad(ctx).filter((u): u is UnderLoad & { give: Range } => u.give !== undefined);
   // Across the layers it is softer.
-  const move = (u: UnderLoad & { give: Range }): number => u.give.likely / modulusOf(ctx, u).likely;
+  const move = (u: UnderLoad & { give: Range }): number => u.give.likely / modulusOf(ctx, u).likely / mayMove(ctx, u.face);
   return giving.reduce<(UnderLoad & { give: Range }) | undefined>((best, u) => (!best || move(u) > move(best) ? u : best), undefined);
 }
 
@@ -138,7 +148,13 @@ export function borne({ traits, need }: CheckContext, load: UnderLoad, share = 1
   };
 }
 
-/** How far it gives against how far it may: what the need allows, else half the tolerance, else 1/300 of the length; up to twice that is a condition. */
+/** How far it may give, mm: half of the tolerance of a working face that has its own, what the need allows, half of the tolerance, or 1/300 of the length. */
+export function mayMove({ need, size, faces }: CheckContext, face?: string): number {
+  const own = face === undefined ? undefined : faces?.find((f, i) => faceName(f, i) === face)?.tolerance_mm;
+  return own !== undefined ? own / 2 : (need.deflection?.value ?? (need.tolerance ? need.tolerance.value / 2 : size.sorted[0] / 300));
+}
+
+/** How far it gives against how far it may; up to twice that is a condition. */
 export interface Gives {
   state: State;
   give_mm: number;
@@ -146,37 +162,95 @@ export interface Gives {
   chance: number;
 }
 export function gives(ctx: CheckContext, load: UnderLoad & { give: Range }): Gives {
-  const { need, traits, size } = ctx;
+  const { need, traits, faces } = ctx;
   const range = modulusOf(ctx, load);
   const give = load.give.likely / (range.likely * 1000 * leftInService(need, traits));
-  const limit = need.deflection?.value ?? (need.tolerance ? need.tolerance.value / 2 : size.sorted[0] / 300);
+  const limit = mayMove(ctx, load.face);
+  const own = load.face !== undefined && faces?.some((f, i) => faceName(f, i) === load.face && f.tolerance_mm !== undefined);
+  const asked = own
+    ? { low: limit, likely: limit, high: limit }
+    : need.deflection
+    ? askedRange(need, 'deflection')
+    : need.tolerance
+    ? times(askedRange(need, 'tolerance'), 0.5)
+    : { low: limit / 2, likely: limit, high: 2 * limit };
+  // The softer the material may be, the more it gives.
+  const low = (load.give.low * range.likely) / range.high, high = (load.give.high * range.likely) / range.low;
   return {
     state: give <= limit ? 'pass' : give <= 2 * limit ? 'conditional' : 'fail',
     give_mm: give,
     may_give_mm: limit,
-    // The softer the material may be, the more it gives.
-    chance: chanceAtMost(
-      {
-        low: (load.give.low * range.likely) / range.high / load.give.likely * give,
-        likely: give,
-        high: (load.give.high * range.likely) / range.low / load.give.likely * give,
-      },
-      need.deflection
-        ? askedRange(need, 'deflection')
-        : need.tolerance
-        ? times(askedRange(need, 'tolerance'), 0.5)
-        : { low: limit / 2, likely: limit, high: 2 * limit },
-    ),
+    chance: chanceAtMost(times({ low, likely: load.give.likely, high }, load.give.likely ? give / load.give.likely : 0), asked),
   };
 }
 
+/** A load presses on its face: what the face bears of it. */
+export interface Pressing {
+  state: State;
+  /** MPa, and what may stand there, a factor counted in. */
+  presses_mpa: number;
+  bears_mpa: number;
+  chance: number;
+}
+/** Against crushing, of the mean pressure under the load. */
+export const CRUSHING_FACTOR = 1.5;
+/** The metal around a small spot keeps what is under it from giving way: it bears about twice its yield there. */
+export const HELD_IN = 2;
+
+/** A row that stands on a face of the part, or on the ring under a screw head; nothing for others, and for what stands on a sleeve. */
+export function pressing(ctx: CheckContext, l: RowLoad): Pressing | undefined {
+  const { traits, need, material, taken } = ctx;
+  // Steel under it spreads it.
+  if (onSleeve(ctx, l) || (!l.bolt && taken.has('metal-face'))) return undefined;
+  const presses = l.bolt ? times(l.size, 1 / bearingArea(l.bolt, taken.has('wide-washers'))) : l.solved?.presses;
+  if (!presses) return undefined;
+  const left = leftInService(need, traits) * (l.lasting || l.bolt ? traits.creep : 1) * (material.family === 'metal' ? HELD_IN : 1);
+  const bears = times(traits.compressive_mpa, left / CRUSHING_FACTOR);
+  return {
+    state: presses.likely <= bears.low ? 'pass' : presses.likely <= bears.high ? 'conditional' : 'fail',
+    presses_mpa: presses.likely,
+    bears_mpa: bears.likely,
+    chance: chanceAtMost(presses, bears),
+  };
+}
+
+/** A wall pressed along itself against the stress at which it gives way sideways. */
+export interface Buckling {
+  state: State;
+  stress_mpa: number;
+  /** A factor counted in. */
+  allowed_mpa: number;
+  chance: number;
+  where: NonNullable<SolvedOn['slender']>;
+}
+export function buckling({ traits, need }: CheckContext, l: RowLoad): Buckling | undefined {
+  const wall = l.solved?.slender;
+  if (!wall) return undefined;
+  const critical = times(traits.modulus_gpa.inPlane, 1000 * leftInService(need, traits) * wall.critical);
+  const stress = wall.stress.likely;
+  return {
+    state: stress <= critical.low / STRENGTH_FACTOR ? 'pass' : stress <= critical.high / 2 ? 'conditional' : 'fail',
+    stress_mpa: stress,
+    allowed_mpa: critical.likely / STRENGTH_FACTOR,
+    chance: chanceAtMost(wall.stress, times(critical, 1 / STRENGTH_FACTOR)),
+    where: wall,
+  };
+}
+
+/** A hold off its seat by less than this does not show. */
+export const SEATED = 0.05;
+/** Holds that only rest and that a row would pull off their seat, by their place in the list: the solution counts on them. */
+export const lifted = ({ rests }: CheckContext, l: RowLoad): { hold: number; share: number }[] =>
+  (l.solved?.lifts ?? []).flatMap((share, hold) => (rests?.has(hold) && share >= SEATED ? [{ hold, share }] : []));
+
 /** " under “Toggle clamp”" where a table has rows. */
-export const rowWords = ({ row }: Pick<UnderLoad, 'row'>): string => (row ? ` under “${row}”` : '');
+export const rowWords = ({ row, with: more }: Pick<UnderLoad, 'row' | 'with'>): string =>
+  row ? ` under “${row}”${more ? ` with ${list(more.map((m) => `“${m}”`))} on` : ''}` : '';
 
 /** What the words of a check rest on, by how the figures were come by. */
 export const LOAD_BASIS: Readonly<Record<By, string>> = {
   solved:
-    "Screening: solved on the part's own shape in bricks, linear and small, walls and fill as priced; edges where a load or a hold begins are left out, nothing buckles in it.",
+    "Screening: solved on the part's own shape in bricks, linear and small, walls and fill as priced; edges where a load or a hold begins are left out; what stays on acts together with what comes.",
   hand: 'Screening only: the hand formula chosen in the row, on the lengths given there.',
   sections:
     "Screening only, not finite elements: the part's own sections as a beam on two ends loaded in the middle (or the least section the load goes through, on a quarter of its face), walls and fill as priced. Dents under a point load, notches and thin walls that buckle are not in it.",

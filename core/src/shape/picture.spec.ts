@@ -1,19 +1,20 @@
 import { decode } from 'fast-png';
 import { measure } from './measure';
-import { boxOf, PAPER, type Picture, picture, pictureOf } from './picture';
+import { boxOf, onPicture, PAPER, type Picture, picture, pictureOf, projectionOf } from './picture';
 import { box, join } from './testing';
+import type { Vec3 } from './turn';
 
 const at = (p: Picture, x: number, y: number): number[] => [...p.rgba.slice((y * p.width + x) * 4, (y * p.width + x) * 4 + 4)];
 const isPaper = ([r, , , a]: number[]): boolean => a === 255 && r > 180;
 /** Rows and columns with anything on them. */
-function extent(p: Picture): { wide: number; high: number } {
+function extent(p: Picture): { wide: number; high: number; left: number; right: number; top: number; bottom: number } {
   let [left, right, top, bottom] = [p.width, -1, p.height, -1];
   for (let y = 0; y < p.height; y++)
     for (let x = 0; x < p.width; x++) {
       if (!at(p, x, y)[3]) continue;
       [left, right, top, bottom] = [Math.min(left, x), Math.max(right, x), Math.min(top, y), Math.max(bottom, y)];
     }
-  return { wide: right - left + 1, high: bottom - top + 1 };
+  return { wide: right - left + 1, high: bottom - top + 1, left, right: right + 1, top, bottom: bottom + 1 };
 }
 
 describe('a small picture of a part', () => {
@@ -59,6 +60,20 @@ describe('a small picture of a part', () => {
     expect([png.width, png.height, png.channels]).toEqual([40, 30, 4]);
     expect([...png.data]).toEqual([...picture(mesh, 40, 30).rgba]);
   });
+  it.each<[string, Vec3]>([['as it stands', [0, 0, 1]], ['on end', [1, 0, 0]], ['aslant', [0.3, -0.5, 0.8]]])(
+    'says where a place of the part is on it: %s',
+    (_, up) => {
+      // What is drawn reaches as far as the corners of the box do.
+      const mesh = box(60, 40, 20);
+      const p = picture(mesh, 200, 150, up), lies = projectionOf(mesh, 200, 150, up);
+      const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((k) => onPicture(lies, [k & 1 ? 60 : 0, k & 2 ? 40 : 0, k & 4 ? 20 : 0]));
+      const { left, right, top, bottom } = extent(p);
+      expect(Math.abs(Math.min(...corners.map(([x]) => x)) - left)).toBeLessThan(2);
+      expect(Math.abs(Math.max(...corners.map(([x]) => x)) - right)).toBeLessThan(2);
+      expect(Math.abs(Math.min(...corners.map(([, y]) => y)) - top)).toBeLessThan(2);
+      expect(Math.abs(Math.max(...corners.map(([, y]) => y)) - bottom)).toBeLessThan(2);
+    },
+  );
   it('of nothing is clear', () => {
     const p = picture({ vertices: new Float32Array(), indices: new Uint32Array() }, 10, 10);
     expect(Math.max(...p.rgba)).toBe(0);

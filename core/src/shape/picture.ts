@@ -1,6 +1,6 @@
 import { encode } from 'fast-png';
 import { extentOf, type Mesh } from './mesh';
-import { crossOf, dot, inFrame, turned, unit, UP, type Vec3 } from './turn';
+import { crossOf, dot, frameFor, inFrame, turned, unit, UP, type Vec3 } from './turn';
 
 /** A picture of a part: RGBA, row by row from the top. */
 export interface Picture {
@@ -29,19 +29,51 @@ const CREASE = 0.85;
 const STEP = 3;
 const MARGIN = 1.06;
 
+/** How a part lies on its picture: rows of the screen's axes in those of the part, and where its origin is, in dots. */
+export interface Projection {
+  axes: readonly [Vec3, Vec3];
+  x0: number;
+  y0: number;
+  scale: number;
+}
+
+/** As `picture` lays the part out. */
+export function projectionOf(mesh: Mesh, width: number, height: number, up: readonly number[] = UP): Projection {
+  const frame = frameFor(up), axes = screenAxes();
+  // The screen's axes stand in the frame of the part as it is built.
+  const back = (a: Vec3): Vec3 => [0, 1, 2].map((k) => a[0] * frame[0][k] + a[1] * frame[1][k] + a[2] * frame[2][k]) as Vec3;
+  const { vertices } = inFrame(turned(mesh, up), axes);
+  return { axes: [back(axes[0]), back(axes[1])], ...layOut(vertices, width, height) };
+}
+
+/** Where a place of the part is on its picture, dots from its left and its top. */
+export const onPicture = (
+  { axes, x0, y0, scale }: Projection,
+  p: readonly number[],
+): [x: number, y: number] => [x0 + scale * dot(axes[0], p), y0 - scale * dot(axes[1], p)];
+
+/** x to the right, y upwards, z towards the eye. */
+function screenAxes(): [Vec3, Vec3, Vec3] {
+  const toEye = unit(EYE);
+  const right = unit(crossOf(UP, toEye));
+  return [right, crossOf(toEye, right), toEye];
+}
+
+/** The part in the middle of the picture, as large as it may be. */
+function layOut(vertices: Float32Array, width: number, height: number): Omit<Projection, 'axes'> {
+  const { low, high } = extentOf(vertices);
+  const scale = Math.min(width / (high[0] - low[0] || 1), height / (high[1] - low[1] || 1)) / MARGIN;
+  return { x0: width / 2 - (scale * (low[0] + high[0])) / 2, y0: height / 2 + (scale * (low[1] + high[1])) / 2, scale };
+}
+
 /**
  * Draw a part like a small shop drawing: two tones of paper by how faces lie to the light, ink where faces meet, where something stands
  * before something and around. Orthographic, seen obliquely from the front with `up` upright, filling the frame.
  */
 export function picture(mesh: Mesh, width: number, height: number, up: readonly number[] = UP, { surface, shade, ink }: PictureInk = PAPER): Picture {
   const [w, h] = [width * FINE, height * FINE];
-  const toEye = unit(EYE);
-  const right = unit(crossOf(UP, toEye));
-  // x to the right, y upwards, z towards the eye.
-  const { vertices: v, indices } = inFrame(turned(mesh, up), [right, crossOf(toEye, right), toEye]);
-  const { low, high } = extentOf(v);
-  const scale = Math.min(w / (high[0] - low[0] || 1), h / (high[1] - low[1] || 1)) / MARGIN;
-  const x0 = w / 2 - (scale * (low[0] + high[0])) / 2, y0 = h / 2 + (scale * (low[1] + high[1])) / 2;
+  const { vertices: v, indices } = inFrame(turned(mesh, up), screenAxes());
+  const { x0, y0, scale } = layOut(v, w, h);
 
   const depth = new Float32Array(w * h).fill(-Infinity);
   const face = new Int32Array(w * h).fill(-1);

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { shapeFor } from '@cuadro/core/case/facts';
-import { boxOf, pictureOf, type PictureInk } from '@cuadro/core/shape/picture';
+import { boxOf, pictureOf, type PictureInk, type Projection } from '@cuadro/core/shape/picture';
 import { UP } from '@cuadro/core/shape/turn';
 import type { Context } from '../context';
 
@@ -38,6 +38,16 @@ export class CasePictures {
       this.kept.delete(old);
     }
     return found;
+  }
+
+  /** How the tool's mesh lies on its picture; nothing without one. */
+  async projectionOf(doc: CaseDoc): Promise<Projection | undefined> {
+    const { width, height } = this.size;
+    const shape = shapeFor(doc, true);
+    const bytes = shape && (await this.context.meshes.get(shape.hash));
+    if (!shape || !bytes) return undefined;
+    const { unit, fileName, up = UP } = shape;
+    return this.context.pool.run('projection', { bytes, unit, fileName, up, width, height });
   }
 
   private async draw(doc: CaseDoc): Promise<Uint8Array> {

@@ -5,7 +5,7 @@ import type { Site } from '@cuadro/core/records/site';
 import { readShape, type Measure, unusable } from '@cuadro/core/shape/measure';
 import { readCad } from '@cuadro/core/shape/formats/cad';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
-import { pictureOf } from '@cuadro/core/shape/picture';
+import { pictureOf, type Projection, projectionOf } from '@cuadro/core/shape/picture';
 import { studyShape, type ShapeStudy } from '@cuadro/core/shape/study';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { packed, unpacked } from '../bundle/pack';
@@ -40,6 +40,12 @@ export const TASKS = {
     { bytes, unit, fileName, up, width, height }: { bytes: Uint8Array; unit: LengthUnit; fileName: string; up: Vec3; width: number; height: number },
   ): Uint8Array {
     return pictureOf(readShape(bytes, unit, fileName).mesh, width, height, up);
+  },
+  /** How the part lies on such a picture. */
+  projection(
+    { bytes, unit, fileName, up, width, height }: { bytes: Uint8Array; unit: LengthUnit; fileName: string; up: Vec3; width: number; height: number },
+  ): Projection {
+    return projectionOf(readShape(bytes, unit, fileName).mesh, width, height, up);
   },
   /** A STEP or IGES file as a binary STL in millimetres. */
   async tessellate(

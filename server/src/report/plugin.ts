@@ -1,7 +1,9 @@
 import type { FastifyInstance } from 'fastify';
 import { siteOf } from '@cuadro/core/records/site';
 import type { Context } from '../context';
+import type { CaseDoc } from '@cuadro/core/case/types';
 import { CasePictures } from '../cases/picture';
+import type { ReportInput } from './report';
 import { getCase, getSignature } from '../cases/store';
 import { fileNameOf } from '../file-name';
 import { readSite } from '../records/store';
@@ -36,16 +38,22 @@ export function reportRoutes(app: FastifyInstance, { db, meshes, pool }: Context
         const signature = await getSignature(db, id, request.query.signature);
         const { doc, shop, view, revision } = signature;
         title = doc.title;
-        const picture = await pictures.of(doc).catch(() => undefined);
-        pdf = await pool.run('report', { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature, picture });
+        const drawn = await drawnOf(pictures, doc);
+        pdf = await pool.run('report', { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature, ...drawn });
       } else {
         const { doc, revision } = await getCase(db, id);
         const site = await readSite(db);
         title = doc.title;
-        const picture = await pictures.of(doc).catch(() => undefined);
-        pdf = await pool.run('report', { doc, site, revision, printedAt, system, picture });
+        pdf = await pool.run('report', { doc, site, revision, printedAt, system, ...await drawnOf(pictures, doc) });
       }
       return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(Buffer.from(pdf));
     },
   );
+}
+
+/** The tool as it is drawn; with a load table also where its rows act on the drawing. */
+async function drawnOf(pictures: CasePictures, doc: CaseDoc): Promise<Pick<ReportInput, 'picture' | 'drawn'>> {
+  const picture = await pictures.of(doc).catch(() => undefined);
+  const projection = picture && doc.loads ? await pictures.projectionOf(doc).catch(() => undefined) : undefined;
+  return { picture, ...(projection && { drawn: { ...PRINTED, projection } }) };
 }

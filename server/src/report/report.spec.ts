@@ -5,7 +5,7 @@ import { boxOf, pictureOf } from '@cuadro/core/shape/picture';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { DEMO_CASES } from '../../../demo/cases';
-import { drawingSvg, renderPdf, reportDefinition } from './report';
+import { drawingSvg, loadsSvg, renderPdf, reportDefinition } from './report';
 
 const doc = (title: string): CaseDoc => ({ ...DEMO_CASES.find((d) => d.doc.title.startsWith(title))!.doc, shapes: {}, start: '2026-11-25' });
 const definition = (d: CaseDoc, system: 'metric' | 'inch' = 'metric') =>
@@ -68,6 +68,22 @@ describe('the report', () => {
     expect(text).toMatch(/(holds|on condition|fails): [\d.]+ %, gives [\d.]+.mm/);
     expect(text).toContain('one and a half times the load');
     expect(words(definition(doc('Hinge'))).join('\n')).not.toContain('Loads, row by row');
+  });
+  it('draws where loads and holds are and where each row works hardest', () => {
+    const picture = pictureOf(boxOf([100, 60, 40]), 60, 40);
+    const at = { point: [10, 0, 0] as const, normal: [0, -1, 0] as const };
+    const d = { ...doc('Hinge'), loads: { a: { at } }, holds: { b: { at: { ...at, point: [0, 10, 0] as const } } } };
+    const projection = { axes: [[1, 0, 0], [0, 1, 0]] as [[number, number, number], [number, number, number]], x0: 5, y0: 30, scale: 2 };
+    const svg = loadsSvg(d, { rows: [{ id: 'a', name: 'x', state: 'pass', reason: '', also: [], worst: [20, 5, 9] }] }, picture, {
+      width: 60,
+      height: 40,
+      projection,
+    });
+    // 300 pt for 60 dots: 5 + 2 · 10 dots from the left, 30 from the top.
+    expect(svg).toMatch(/<circle cx="125" cy="150"[^>]*>.*L1<\/text>/);
+    expect(svg).toMatch(/<circle cx="25" cy="50"[^>]*\/><text[^>]*>H1/);
+    expect(svg).toMatch(/<circle cx="225" cy="100"[^>]*\/><text[^>]*>!1/);
+    expect(svg).toContain(`data:image/png;base64,${Buffer.from(picture).toString('base64')}`);
   });
   it('speaks inches when asked', () => {
     expect(words(definition(doc('Finger'), 'inch')).join(' ')).toMatch(/lbf|lb/);

@@ -5,7 +5,9 @@ import { factsOf } from '@cuadro/core/plan/facts';
 import { siteOf } from '@cuadro/core/records/site';
 import { type Drawing, type DrawnPath, laidOut } from '@cuadro/core/plan/drawing';
 import type { CaseView, PinView, PlanView } from '@cuadro/core/decide/evaluate-case';
-import { loadRows } from '@cuadro/core/case/load-table';
+import { holdRows, loadRows } from '@cuadro/core/case/load-table';
+import type { Place, Values } from '@cuadro/core/inputs/spec';
+import { onPicture, type Projection } from '@cuadro/core/shape/picture';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { formatDate } from '@cuadro/core/quantity/date';
@@ -36,6 +38,8 @@ export interface ReportInput {
   signature?: SignatureRecord;
   /** The tool, PNG. */
   picture?: Uint8Array;
+  /** How its mesh lies on that picture, and the size of it, dots. */
+  drawn?: { width: number; height: number; projection: Projection };
 }
 
 /** Room of the picture, pt. */
@@ -134,7 +138,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
           ...pins.map((p) => buildUpBar(p, pins, cur)),
           head('Until it is ready'),
           leadTable(pins),
-          ...loadTable(doc, pins, system),
+          ...loadTable(input, pins),
           head('Screening of these routes'),
           screeningTable(pins),
         ]
@@ -296,13 +300,14 @@ function leadTable(pins: PinView[]): Content {
 }
 
 /** Every row of the load table on every way: what it uses of what may be borne, and how far it gives. */
-function loadTable(doc: CaseDoc, pins: PinView[], system: UnitSystem): Content[] {
+function loadTable({ doc, system, picture, drawn }: ReportInput, pins: PinView[]): Content[] {
   const rows = loadRows(doc);
   const made = pins.filter((p) => p.rows.length);
   if (!rows.length || !made.length) return [];
   const two = (x: number): number => Number(x.toPrecision(2));
   return [
     head('Loads, row by row'),
+    ...(picture && drawn ? [{ svg: loadsSvg(doc, made[0], picture, drawn), width: LOADS_WIDE, margin: [0, 0, 0, 6] as [number, number, number, number] }] : []),
     {
       table: {
         headerRows: 1,
@@ -322,13 +327,44 @@ function loadTable(doc: CaseDoc, pins: PinView[], system: UnitSystem): Content[]
       },
       layout: SHEET,
     },
+    ...made[0].rows.filter((r) => r.use !== undefined).map((r): Content => ({ text: `${made[0].letter}, ${r.name}: ${r.reason}`, style: 'small' })),
     {
       text: `Share of the stress that may be borne with a factor of three. ${
         [...new Set(made.flatMap((p) => p.rows.flatMap((r) => r.by ?? [])))].map((by) => LOAD_BASIS[by]).join(' ')
-      } Prove each with one and a half times the load.`,
+      } Prove each with one and a half times the load.${
+        picture && drawn ? ` On the drawing: L a load, H a hold, ! where the row of that number works ${made[0].letter} hardest.` : ''
+      }`,
       style: 'small',
     },
   ];
+}
+
+/** Width of the drawing of the loads, pt. */
+const LOADS_WIDE = 300;
+
+/** The tool with its loads, its holds and the worst place of each row on the way that leads. */
+export function loadsSvg(
+  doc: CaseDoc,
+  lead: Pick<PinView, 'rows'>,
+  picture: Uint8Array,
+  { width, height, projection }: NonNullable<ReportInput['drawn']>,
+): string {
+  const k = LOADS_WIDE / width;
+  const tag = (p: readonly number[], text: string, ink: string): string => {
+    const [x, y] = onPicture(projection, p).map((d) => d * k);
+    return `<circle cx="${x}" cy="${y}" r="7" fill="#ffffff" stroke="${ink}" stroke-width="0.8"/><text x="${x}" y="${
+      y + 2.5
+    }" font-size="7" text-anchor="middle" fill="${ink}">${text}</text>`;
+  };
+  const placed = (rows: readonly (readonly [string, Values])[], letter: string): string[] =>
+    rows.flatMap(([, row], i) => (row['at'] ? [tag((row['at'] as Place).point, `${letter}${i + 1}`, INK)] : []));
+  const worst = lead.rows.flatMap((r, i) => (r.worst ? [tag(r.worst, `!${i + 1}`, PETROL)] : []));
+  const image = `data:image/png;base64,${Buffer.from(picture).toString('base64')}`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${LOADS_WIDE}" height="${height * k}" viewBox="0 0 ${LOADS_WIDE} ${
+    height * k
+  }"><image href="${image}" xlink:href="${image}" x="0" y="0" width="${LOADS_WIDE}" height="${height * k}"/>${
+    [...placed(holdRows(doc), 'H'), ...placed(loadRows(doc), 'L'), ...worst].join('')
+  }</svg>`;
 }
 
 function screeningTable(pins: PinView[]): Content {

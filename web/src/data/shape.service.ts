@@ -16,7 +16,7 @@ import { dot, frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import { ApiService } from './api.service';
 import { Lazy } from './lazy-worker';
 import { WORKERS } from '../workers/worker-factory';
-import type { DrawnShape, MeshKind, PickedFace, ShapeReading, ShapeWorker } from '../workers/shape.worker';
+import type { BentLines, DrawnShape, MeshKind, PickedFace, ShapeReading, ShapeWorker } from '../workers/shape.worker';
 
 /** A part that is open: the file as it came, which is all a new worker needs to go on. */
 interface OpenPart {
@@ -136,6 +136,17 @@ export class ShapeService implements OnDestroy {
       if (job === this.job) this.progress.set(share);
     });
     const found = await this.guard(job, this.pair[0].get().workOf(ask, elements, heard));
+    this.end(job);
+    return found;
+  }
+
+  /** The lines of the drawing as one load bends them. @throws Error with a sentence */
+  async bent(ask: UnitAsk, id: string, elements: number): Promise<BentLines> {
+    const job = this.begin('Bending the drawing');
+    const heard = proxy((share: number) => {
+      if (job === this.job) this.progress.set(share);
+    });
+    const found = await this.guard(job, this.pair[0].get().bent(ask, id, this.drawn()?.up ?? UP, elements, heard));
     this.end(job);
     return found;
   }

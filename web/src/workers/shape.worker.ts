@@ -8,14 +8,14 @@ import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { writeThreeMf } from '@cuadro/core/shape/formats/threemf';
 import { bvhOf } from '@cuadro/core/shape/bvh';
 import { type Axis, measure, readShape, type Measure, type Shape, unitDoubt, unusable } from '@cuadro/core/shape/measure';
-import { type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
+import { extentOf, type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
 import { candidates, orientation, study, type Orientation } from '@cuadro/core/shape/orient';
 import { centreOf, type FaceChoice, largestFaces, patchFrom } from '@cuadro/core/shape/patch';
 import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
 import { repair } from '@cuadro/core/shape/repair';
 import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
-import { type SolvedClass, solveUnitLoads, type UnitAsk, workOf, type WorkVolume } from '@cuadro/core/mechanics';
+import { bentOf, type SolvedClass, solveUnitLoads, type UnitAsk, workOf, type WorkVolume } from '@cuadro/core/mechanics';
 import { align } from '@cuadro/core/proof/align';
 import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
 import { readScan } from '@cuadro/core/proof/scan';
@@ -28,6 +28,15 @@ export interface DrawnShape {
   normals: Float32Array;
   creases: Float32Array;
   up: Vec3;
+}
+
+/** The part's lines as a load bends it, for the drawing. */
+export interface BentLines {
+  /** Pairs of ends, xyz, as the part stands. */
+  positions: Float32Array;
+  /** Drawn so many times as far as a load of size one moves them on a modulus of `UNIT_E`; how far that is at most, mm. */
+  scale: number;
+  most: number;
 }
 
 /** What a part can be saved as. */
@@ -53,6 +62,40 @@ function part(): Shape {
 function stand(up: Vec3): Mesh {
   if (!standing || standing.up.some((x, i) => x !== up[i])) standing = { up, mesh: turned(part().mesh, up) };
   return standing.mesh;
+}
+
+/** The largest movement is drawn as this share of the part's diagonal. */
+const BENT = 0.07;
+/** Pieces of the diagonal into which lines are cut, so that they can bend. */
+const PIECES = 24;
+
+/** @param moved movement of places of the part, both in its own axes */
+function bentLines(mesh: Mesh, standing: Mesh, up: Vec3, moved: (at: Float32Array) => Float32Array): BentLines {
+  const { low, high } = extentOf(mesh.vertices);
+  const diagonal = Math.hypot(high[0] - low[0], high[1] - low[1], high[2] - low[2]);
+  const positions = cutLines(creaseLines(standing), diagonal / PIECES);
+  const frame = frameFor(up);
+  const own = new Float32Array(positions.length);
+  for (let i = 0; i < own.length; i += 3)
+    for (let a = 0; a < 3; a++) own[i + a] = frame[0][a] * positions[i] + frame[1][a] * positions[i + 1] + frame[2][a] * positions[i + 2];
+  const u = moved(own);
+  let most = 0;
+  for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
+  const scale = most > 0 ? (BENT * diagonal) / most : 0;
+  for (let i = 0; i < u.length; i += 3)
+    for (let a = 0; a < 3; a++) positions[i + a] += scale * (frame[a][0] * u[i] + frame[a][1] * u[i + 1] + frame[a][2] * u[i + 2]);
+  return { positions, scale, most };
+}
+
+/** The same lines in pieces no longer than that. */
+function cutLines(lines: Float32Array, longest: number): Float32Array {
+  const out: number[] = [];
+  for (let i = 0; i < lines.length; i += 6) {
+    const [a, b] = [lines.subarray(i, i + 3), lines.subarray(i + 3, i + 6)];
+    const n = Math.max(1, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1], b[2] - a[2]) / longest));
+    for (let k = 0; k < n; k++) for (const t of [k / n, (k + 1) / n]) for (let c = 0; c < 3; c++) out.push(a[c] + t * (b[c] - a[c]));
+  }
+  return Float32Array.from(out);
 }
 
 function drawing(up: Vec3): DrawnShape {
@@ -151,6 +194,12 @@ const api = {
   workOf(ask: UnitAsk, elements: number, onProgress: (share: number) => void): { idle: number; work: WorkVolume } {
     const found = workOf(part().mesh, ask, elements, onProgress);
     return transfer(found, [found.work.use.buffer as ArrayBuffer]);
+  },
+
+  /** The lines of the drawing as one load bends them, on ways of the first class asked for. */
+  bent(ask: UnitAsk, id: string, up: Vec3, elements: number, onProgress: (share: number) => void): BentLines {
+    const lines = bentLines(part().mesh, stand(up), up, (at) => bentOf(part().mesh, ask, id, at, elements, onProgress));
+    return transfer(lines, [lines.positions.buffer as ArrayBuffer]);
   },
 
   /** Section through the part as it stands for `up`. */

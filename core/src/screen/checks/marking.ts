@@ -1,6 +1,6 @@
 import { list } from '../../quantity/words';
 import type { Check } from '../check';
-import { faceName } from '../faces';
+import { faceName } from '../../case/words';
 
 const BASIS = 'Marking class of the material against a finished (painted, polished, enamelled) face.';
 

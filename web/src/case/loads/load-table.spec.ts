@@ -126,6 +126,7 @@ describe('the load table on the part', () => {
     standing: (p: Vec3) => p,
     largestFaces: () => Promise.resolve([] as FaceChoice[]),
     workOf: jest.fn(() => Promise.resolve({ idle: 0.4, work: { n: [1, 1, 1], low: [0, 0, 0], size: [1, 1, 1], use: Uint8Array.of(9) } })),
+    bent: jest.fn((..._: unknown[]) => Promise.resolve({ positions: Float32Array.of(0, 0, 0, 1, 0, 0), scale: 50, most: 2 })),
     solveLoads: jest.fn(() => Promise.reject(new Error('A support is not on the part.'))),
   };
   const open = (doc: CaseDoc) => {
@@ -153,7 +154,7 @@ describe('the load table on the part', () => {
     const { text, tags } = open(solved);
     expect(text()).toMatch(/L1 Finger.*holds.*%.*mm.*%.*mm/);
     expect(tags.at(-1)!.slice(0, 2)).toEqual(['L1', 'H1']);
-    expect(tags.at(-1)![2]).toMatch(/^A: [\d.]+.MPa$/);
+    expect(tags.at(-1)![2]).toMatch(/^A L1: [\d.]+.MPa$/);
     expect(text()).toMatch(/on [\d\s]+ bricks, ± [\d.]+ % by the grid/);
   });
   it('opens a cell to its stress, direction, place and what it rests on', () => {
@@ -161,7 +162,16 @@ describe('the load table on the part', () => {
     press(/%/);
     expect(show.mock.calls[0][0]).toMatchObject({
       title: 'Finger, A',
-      paragraphs: [expect.stringContaining('CNC'), expect.stringMatching(/MPa.* allowed; gives .* mm/), expect.stringContaining('own shape')],
+      paragraphs: expect.arrayContaining([
+        expect.stringContaining('CNC'),
+        expect.stringMatching(/MPa.* allowed; gives .* mm/),
+        expect.stringMatching(/The give is ± [\d.]+ % by the grid\. Stress is fitted over/),
+        expect.stringMatching(/breaks at \d+ MPa within the layers.*factor of 3/),
+        // What the one hold gives back is the load, the other way.
+        'H1 holds it with 20 N (along x, y, z: 0 / 0 / 20).',
+        expect.stringContaining('As a plain beam on its sections'),
+        expect.stringContaining('own shape'),
+      ]),
     });
   });
   it('says why it could not be solved, and asks to solve what has changed', () => {
@@ -174,6 +184,30 @@ describe('the load table on the part', () => {
     f.componentRef.setInput('unsolved', true);
     f.detectChanges();
     expect(text()).toContain('Solve them');
+  });
+  it('draws how a row bends the way that leads, and takes it away when the load is changed', async () => {
+    const { press, text, f, cases } = open(solved);
+    const drawn: (Float32Array | undefined)[] = [];
+    f.componentInstance.bent.subscribe((b) => drawn.push(b));
+    press(/^bend/);
+    await settled();
+    f.detectChanges();
+    // The class of the way that leads, solid, and the row alone.
+    expect(shapes.bent.mock.calls.at(-1)!.slice(1, 2)).toEqual(['p']);
+    expect(drawn.at(-1)).toEqual(Float32Array.of(0, 0, 0, 1, 0, 0));
+    expect(text()).toMatch(/Over the drawing: A as “Finger” bends it, about [\d\s.]+ times as far\. Where it gives most it gives [\d.]+.mm/);
+    cases.edit((d) => ({ ...d, loads: { p: { ...d.loads!['p'], force: exactly(50) } } }));
+    f.detectChanges();
+    expect(drawn.at(-1)).toBeUndefined();
+    expect(text()).not.toContain('Over the drawing');
+  });
+  it('names the hardest places in order, and asks for a finer grid while it is coarse', () => {
+    const { text, press, f } = open(solved);
+    const asked = jest.fn();
+    f.componentInstance.refine.subscribe(asked);
+    expect(text()).toMatch(/L1 Finger: [\d.]+ MPa, most at/);
+    press(/^Solve these ways on 250/);
+    expect(asked).toHaveBeenCalledTimes(1);
   });
   it('says how hard the part works and what of it does nothing, and what is wrong when a fill cannot be solved', async () => {
     const { press, text, f } = open(solved);

@@ -6,7 +6,8 @@ import { enough, fillAsk, type FillStep, withFill } from '@cuadro/core/decide/fi
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import type { Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
-import { FIRST_LOOK, type WorkVolume } from '@cuadro/core/mechanics';
+import { FIRST_LOOK, REFINED, type WorkVolume } from '@cuadro/core/mechanics';
+import { refineAsks } from '@cuadro/core/decide/refine';
 import { HOLD_INPUTS } from '@cuadro/core/need/loads';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
@@ -27,6 +28,8 @@ import { DUTY } from './faces-panel';
 import { areaText } from './shape-words';
 
 const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
+/** Hardest places that are named, and how near two of them are one. */
+const MOST_HARD = 5, SAME_MM = 3;
 
 /** The load table on the part: where each row acts, and what it comes to on every way that is compared. */
 @Component({
@@ -45,13 +48,17 @@ const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
         <thead><tr><th scope="col">Row</th>@for (w of ways(); track w.letter) { <th scope="col" [attr.title]="w.label">{{ w.letter }}<span class="visually-hidden">, {{ w.label }}</span></th> }</tr></thead>
         <tbody>
           @for (r of ways()[0].rows; track r.id; let i = $index) {
-            <tr><th scope="row">L{{ i + 1 }} {{ r.name }}</th>
+            <tr><th scope="row">L{{ i + 1 }} {{ r.name }}&ngsp;@if (r.most_mm !== undefined) { <button type="button" class="link" [attr.aria-pressed]="bends()?.id === r.id" [attr.aria-label]="'Show how ' + r.name + ' bends it'" [disabled]="!!shapes.stage()" (click)="showBent(r)">bend</button> }</th>
               @for (w of ways(); track w.letter) { @if (w.rows[i]; as v) { <td><button type="button" class="link" (click)="open(w.letter, w.label, v)"><cu-state [state]="v.state" [word]="false" />&ngsp;{{ share(v) }}</button><span class="quiet">{{ give(v) }}</span></td> } }
             </tr>
           }
         </tbody>
       </table>
       <ul class="quiet hint">@for (w of ways(); track w.letter) { <li>{{ w.letter }}: {{ w.label }}</li> }</ul>
+      @if (bends(); as b) { <p aria-live="polite">{{ b.text }}</p> }
+      @if (hardest().length) {
+        <ol class="quiet hint" [attr.aria-label]="'Hardest places of ' + ways()[0].letter">@for (h of hardest(); track h.id) { <li>{{ h.text }}</li> }</ol>
+      }
       @if (filled(); as w) {
         <p><button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="tryFills()">How much fill is enough for {{ w.letter }}?</button>
           <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="showWork()">How hard does each place work?</button></p>
@@ -68,7 +75,8 @@ const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
         </table>
         <p class="quiet hint">{{ bestWords() }}</p>
       }
-      <p class="quiet hint">Share of what may be borne with a factor of three, and how far it gives{{ accuracy() }}. It screens; a proof load and judgement decide.</p>
+      <p class="quiet hint">Share of what may be borne with a factor of three, and how far it gives{{ accuracy() }}. It screens; a proof load and judgement decide.
+        @if (coarse()) { <button type="button" class="link" [disabled]="!!shapes.stage()" (click)="refine.emit()">Solve these ways on {{ refined }} bricks</button> }</p>
     }
   `,
   styles:
@@ -87,6 +95,7 @@ export class LoadPanel {
   readonly picking = output<boolean>();
   readonly tagged = output<Tag[]>();
   readonly solve = output();
+  readonly refine = output();
   private readonly table = viewChild.required(LoadTable);
 
   protected readonly asking = signal<Asking | undefined>(undefined);
@@ -106,12 +115,13 @@ export class LoadPanel {
   });
   /** Of the grid; the material scatters by more. */
   protected readonly accuracy = computed(() => {
-    const s = this.solved();
-    const errors = s?.classes.flatMap((c) => Object.values(c.rows).map((r) => r.error)) ?? [];
-    return errors.length
-      ? `, on ${formatNumber(Math.min(...s!.classes.map((c) => c.bricks)))} bricks, ± ${formatNumber(100 * Math.max(...errors), 2)} % by the grid`
+    const rows = this.ways().flatMap((w) => w.rows.filter((r) => r.error !== undefined));
+    return rows.length
+      ? `, on ${formatNumber(Math.min(...rows.map((r) => r.bricks!)))} bricks, ± ${formatNumber(100 * Math.max(...rows.map((r) => r.error!)), 2)} % by the grid`
       : '';
   });
+  protected readonly coarse = computed(() => this.ways().some((w) => w.rows.some((r) => r.bricks !== undefined && r.bricks < REFINED / 2)));
+  protected readonly refined = formatNumber(REFINED);
   protected readonly ways = computed(() =>
     (this.cases.view()?.pins ?? []).filter((p) => p.letter !== 'T').map(({ letter, option, rows }) => ({
       letter,
@@ -134,6 +144,10 @@ export class LoadPanel {
       untracked(() => this.worked.emit(work));
     });
     effect(() => {
+      const lines = this.bends()?.lines;
+      untracked(() => this.bent.emit(lines));
+    });
+    effect(() => {
       const asked = !!this.asking();
       untracked(() => this.picking.emit(asked));
     });
@@ -149,14 +163,28 @@ export class LoadPanel {
         return at ? [{ kind: 'face', point: this.shapes.standing([...at.point] as Vec3), text: `${letter}${i + 1}` } satisfies Tag] : [];
       });
     const lead = this.ways()[0];
-    const worst = lead?.rows.filter((r) => r.worst && r.use !== undefined).sort((a, b) => b.use! - a.use!)[0];
     return [
       ...placed(loadRows(doc), 'L'),
       ...placed(holdRows(doc), 'H'),
-      ...(worst
-        ? [{ kind: 'thin', point: this.shapes.standing([...worst.worst!] as Vec3), text: `${lead.letter}: ${this.mpa(worst.stress_mpa!)}` } satisfies Tag]
-        : []),
+      ...this.hardest().map((h) =>
+        ({ kind: 'thin', point: this.shapes.standing([...h.at] as Vec3), text: `${lead.letter} ${h.rows}: ${h.stress}` }) satisfies Tag
+      ),
     ];
+  });
+
+  /** The hardest place of every row on the way that leads, the most used first; rows that share a place share its number. */
+  protected readonly hardest = computed(() => {
+    const rows = (this.ways()[0]?.rows ?? []).flatMap((
+      r,
+      i,
+    ) => (r.worst && r.use !== undefined ? [{ ...r, worst: r.worst, use: r.use, no: `L${i + 1}` }] : []));
+    const out: { id: string; at: readonly number[]; rows: string; stress: string; text: string }[] = [];
+    for (const r of rows.sort((a, b) => b.use - a.use)) {
+      const same = out.find((o) => Math.hypot(...o.at.map((x, a) => x - r.worst[a])) < SAME_MM);
+      if (same) same.rows += `, ${r.no}`;
+      else if (out.length < MOST_HARD) out.push({ id: r.id, at: r.worst, rows: r.no, stress: this.mpa(r.stress_mpa!), text: `${r.no} ${r.name}: ${r.reason}` });
+    }
+    return out;
   });
 
   protected nameOf = (m: FaceMark, i: number): string => `${DUTY[m.duty].letter}${i + 1}, ${DUTY[m.duty].label}${m.note ? ` (${m.note})` : ''}`;
@@ -192,6 +220,8 @@ export class LoadPanel {
   });
   protected readonly problem = signal('');
   readonly worked = output<WorkVolume | undefined>();
+  /** The part's lines as a row bends them. */
+  readonly bent = output<Float32Array | undefined>();
 
   protected percent = (x: number): string => `${formatNumber(100 * x, 2)}\u00a0%`;
   protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
@@ -231,6 +261,32 @@ export class LoadPanel {
     });
   }
 
+  /** The row whose bending is on the drawing: of the table and the way as they stand. */
+  protected readonly bends = linkedSignal<unknown, { id: string; text: string; lines: Float32Array } | undefined>({
+    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.ways()[0]?.label],
+    computation: () => undefined,
+  });
+
+  /** The drawing's lines as a row bends the way that leads; once more takes them away. */
+  protected async showBent(row: RowVerdict): Promise<void> {
+    if (this.bends()?.id === row.id) return this.bends.set(undefined);
+    const doc = this.cases.doc()!, lead = this.ways()[0];
+    const pin = this.cases.view()!.pins.find((p) => p.letter === lead.letter)!.option;
+    const ask = refineAsks(doc, this.shops.site(), [pin]).find((t) => (t.name === 'printed') === (pin.kind === 'print'))?.ask;
+    if (!ask) return;
+    await this.attempt(async () => {
+      const { positions, scale, most } = await this.shapes.bent(ask, row.id, FIRST_LOOK);
+      const times = row.most_mm ? (scale * most) / row.most_mm : 0;
+      this.bends.set({
+        id: row.id,
+        lines: positions,
+        text: `Over the drawing: ${lead.letter} as “${row.name}” bends it, about ${formatNumber(times, 2)} times as far. Where it gives most it gives ${
+          this.length(row.most_mm ?? 0)
+        }.`,
+      });
+    });
+  }
+
   private async attempt(work: () => Promise<void>): Promise<void> {
     this.problem.set('');
     try {
@@ -252,7 +308,7 @@ export class LoadPanel {
     this.margin.show({
       kind: 'text',
       title: `${v.name}, ${letter}`,
-      paragraphs: [label, v.reason, ...(v.by ? [LOAD_BASIS[v.by]] : [])],
+      paragraphs: [label, v.reason, ...v.also, ...(v.by ? [LOAD_BASIS[v.by]] : [])],
     });
   }
 }

@@ -169,6 +169,7 @@ export class PartScene {
     cap: ShaderMaterial;
     capLine: LineBasicMaterial;
     room: LineBasicMaterial;
+    bent: LineBasicMaterial;
     face: ShaderMaterial;
     work: ShaderMaterial;
     spot: PointsMaterial;
@@ -176,12 +177,13 @@ export class PartScene {
   private part?: Mesh;
   private tags: readonly Tag[] = [];
   /** Section, marked faces and spots: taken off and put on apart from the part itself. */
-  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; work: Mesh[]; spots: Points[]; room: LineSegments[] } = {
+  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; work: Mesh[]; spots: Points[]; room: LineSegments[]; bent: LineSegments[] } = {
     section: [],
     faces: [],
     work: [],
     spots: [],
     room: [],
+    bent: [],
   };
   /** Half width and height of the box on the screen when it was last fitted. */
   private readonly seen = new Vector2(1, 1);
@@ -232,6 +234,7 @@ export class PartScene {
       }),
       capLine: new LineBasicMaterial({ color: new Color(ink.ink) }),
       room: new LineBasicMaterial({ color: new Color(ink.mark) }),
+      bent: new LineBasicMaterial({ color: new Color(ink.mark), depthTest: false }),
       face: new ShaderMaterial({
         vertexShader: FACE_VERTEX,
         fragmentShader: FACE_FRAGMENT,
@@ -332,6 +335,13 @@ export class PartScene {
     this.render();
   }
 
+  /** The part's lines as a load bends them, over the drawing; none takes them away. @param lines pairs of ends, xyz */
+  bent(lines: Float32Array | undefined): void {
+    this.drop('bent');
+    if (lines?.length) this.put('bent', new LineSegments(new BufferGeometry().setAttribute('position', new BufferAttribute(lines, 3)), this.materials.bent));
+    this.render();
+  }
+
   /** The machine's room as a box of lines, bed under the part, the part in its middle; none takes it away. */
   room(size: readonly [number, number, number] | undefined): void {
     this.drop('room');
@@ -366,12 +376,12 @@ export class PartScene {
     return ray.intersectObject(this.part, false).find((h) => !this.cutAway(h.point.toArray()))?.faceIndex ?? undefined;
   }
 
-  private put<K extends 'section' | 'faces' | 'work' | 'spots' | 'room'>(kind: K, ...things: (typeof this.extras)[K]): void {
+  private put<K extends 'section' | 'faces' | 'work' | 'spots' | 'room' | 'bent'>(kind: K, ...things: (typeof this.extras)[K]): void {
     (this.extras[kind] as unknown[]).push(...things);
     this.scene.add(...things);
   }
 
-  private drop(kind: 'section' | 'faces' | 'work' | 'spots' | 'room'): void {
+  private drop(kind: 'section' | 'faces' | 'work' | 'spots' | 'room' | 'bent'): void {
     for (const thing of this.extras[kind].splice(0)) {
       thing.geometry.dispose();
       this.scene.remove(thing);

@@ -49,6 +49,8 @@ export class PartView implements OnDestroy {
   readonly room = input<readonly [number, number, number]>();
   /** How hard each place works; none where it is not to be seen. */
   readonly work = input<WorkVolume>();
+  /** The part's lines as a load bends them; none where they are not to be seen. */
+  readonly bent = input<Float32Array>();
   /** A click picks a face instead of only turning. */
   readonly picking = input(false);
   readonly picked = output<number>();
@@ -97,7 +99,12 @@ export class PartView implements OnDestroy {
     this.scene?.work(work);
   };
 
-  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom, this.wearWork];
+  private readonly wearBent = (): void => {
+    const bent = this.bent();
+    this.scene?.bent(bent);
+  };
+
+  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom, this.wearWork, this.wearBent];
 
   protected readonly dimensions = computed(() =>
     this.lines().map(({ from, to, length_mm }) => {
