@@ -33,9 +33,9 @@ export const loadRows = once((doc: CaseDoc) => inOrder(doc.loads));
 /** What holds the tool on its mesh, by id. */
 export const holdRows = once((doc: CaseDoc) => inOrder(doc.holds));
 
-/** Holds with a place that only rest on what is under them, by their number among those with one. */
+/** Holds with a place that only rest on what is under them, by their number among those with one. A dowel bears on whichever side of its bore is pushed. */
 export const restsOf = once((doc: CaseDoc): ReadonlySet<number> =>
-  new Set(holdRows(doc).filter(([, row]) => row['at']).flatMap(([, row], i) => (row['kind'] === 'rest' || row['kind'] === 'dowel' ? [i] : [])))
+  new Set(holdRows(doc).filter(([, row]) => row['at']).flatMap(([, row], i) => (row['kind'] === 'rest' ? [i] : [])))
 );
 
 /** An id for a new row: after those that are there. @param tail tells rows apart that two people write in one instant */

@@ -1,3 +1,4 @@
+import type { Values } from '../inputs/spec';
 import { kindOf, loadName, sizeOfLoad } from '../need/loads';
 import { formatNumber } from '../quantity/quantity';
 import { list } from '../quantity/words';
@@ -8,14 +9,19 @@ import type { CaseDoc } from './types';
 /** A first piece is loaded with so many times what it has to bear. */
 export const PROOF = 1.5;
 
-/** What each row of the load table asks of a first piece; its own weight and warmth come by themselves. */
+/** What each row of the load table asks of a first piece; its own weight and warmth come by themselves, and a bolt is proved by drawing it tight. */
 export const proofLoads = once((doc: CaseDoc): readonly { id: string; name: string; proof: string }[] =>
   loadRows(doc).flatMap(([id, row]) => {
     const kind = kindOf(row);
-    return kind === 'own' || kind === 'warming'
+    return kind === 'own' || kind === 'warming' || kind === 'bolt'
       ? []
       : [{ id, name: loadName(row), proof: `${formatNumber(PROOF * sizeOfLoad(row).likely, 3)} ${kind === 'pressure' ? 'MPa' : 'N'}` }];
   })
+);
+
+/** Bolts of the table, each to be drawn to its torque on a first piece. */
+export const proofBolts = once((doc: CaseDoc): readonly { id: string; name: string; row: Values }[] =>
+  loadRows(doc).flatMap(([id, row]) => (kindOf(row) === 'bolt' ? [{ id, name: loadName(row), row }] : []))
 );
 
 /** The same as one condition; nothing without a table. */

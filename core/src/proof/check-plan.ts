@@ -1,4 +1,5 @@
-import { proofCondition, proofLoads } from '../case/proof-loads';
+import { proofBolts, proofCondition, proofLoads } from '../case/proof-loads';
+import { sizeText } from '../need/load-words';
 import { FACE_LETTERS } from '../case/words';
 import type { CaseFacts } from '../case/facts';
 import type { PinView } from '../decide/evaluate-case';
@@ -84,6 +85,15 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
   const rows = proofLoads(doc);
   for (const { id, name, proof } of rows)
     items.push(holds(`load-${id}`, `Bears ${proof} of “${name}” (one and a half times) for ten minutes, and comes back`, 'load table', 'proof load'));
+  for (const { id, name, row } of proofBolts(doc))
+    items.push(
+      holds(
+        `load-${id}`,
+        `“${name}” drawn tight (${sizeText(row, 'metric')}): no print under its head, and tight still after a week`,
+        'load table',
+        'torque wrench',
+      ),
+    );
   if (need.load?.value && !rows.length)
     items.push(holds('load', `Bears ${Math.round(need.load.value)} N for ten minutes, and comes back`, 'need', 'proof load'));
   if (need.vacuum?.value) items.push(holds('vacuum', 'Holds vacuum, cold and at its working heat', 'need', 'leak test'));

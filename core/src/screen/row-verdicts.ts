@@ -8,6 +8,7 @@ import {
   type By,
   everyLoad,
   gives,
+  hasLayers,
   lifted,
   modulusOf,
   onSleeve,
@@ -81,7 +82,7 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
   const strong = stays && STATE_ORDER.indexOf(stays.state) >= STATE_ORDER.indexOf(stress.state) ? stays : stress;
   const at = judged.filter(([, s]) => s === state).map(([d]) => d);
   const decides = at.includes('stays') && strong === stays ? 'stays' : at[0];
-  const how = u.across && ctx.material.family !== 'metal' ? ' across the layers' : '';
+  const how = u.across && hasLayers(ctx) ? ' across the layers' : '';
   const says = [
     `${two(strong.stress_mpa)} MPa${how}${u.where}, ${two(strong.allowed_mpa)} MPa allowed${strong === stays ? ' for hours' : ''}`,
     ...(give ? [`gives ${two(give.give_mm)} mm${u.face ? ` at ${u.face}` : ''}, may ${two(give.may_give_mm)} mm`] : []),
@@ -105,7 +106,7 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
     ...(give && { give_mm: give.give_mm, may_give_mm: give.may_give_mm }),
     use: strong.stress_mpa / strong.allowed_mpa,
     ...(l.solved && { worst: l.solved.worst, most_mm: l.solved.give.likely / softness(ctx, u), error: l.solved.error, bricks: l.solved.bricks }),
-    reason: `${says.join('; ')}.${state === 'conditional' && decides !== 'lifts' ? ' Prove it with one and a half times the load.' : ''}${
+    reason: `${says.join('; ')}.${state === 'conditional' && decides !== 'lifts' && !l.bolt ? ' Prove it with one and a half times the load.' : ''}${
       decides === 'lifts' ? ' It only rests there: bolt it down before the figures hold.' : ''
     }`,
     also: alsoOf(ctx, l, u),
@@ -129,9 +130,11 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
     `The give is ± ${formatNumber(100 * s.error, 2)} % by the grid. Stress is fitted over ${
       two(s.patch_mm)
     } mm around its place: in a sharp inner corner it would have no end.`,
-    `${ctx.material.label} breaks at ${two(strength.inPlane.likely)} MPa within the layers and ${two(strength.across.likely)} MPa across them${
-      left < 0.995 ? `; ${Math.round(100 * left)} % of it is left in service` : ''
-    }. A factor of ${STRENGTH_FACTOR} is kept.`,
+    `${ctx.material.label} ${
+      hasLayers(ctx)
+        ? `breaks at ${two(strength.inPlane.likely)} MPa within the layers and ${two(strength.across.likely)} MPa across them`
+        : `bears ${two(strength.inPlane.likely)} MPa`
+    }${left < 0.995 ? `; ${Math.round(100 * left)} % of it is left in service` : ''}. A factor of ${STRENGTH_FACTOR} is kept.`,
     ...s.holds.map((h, i) =>
       `H${i + 1} holds it with ${newtons(Math.hypot(...h))} N (along x, y, z: ${h.map((x) => newtons(Math.abs(x) < 0.005 * most ? 0 : x)).join(' / ')}).`
     ),

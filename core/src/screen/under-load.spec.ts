@@ -187,4 +187,84 @@ describe('rows judged one by one', () => {
     expect(verdict(1, fine, 0, 0, { lasting: true })).toMatchObject({ decides: 'stays', allowed_mpa: (inPlane.likely * petg.creep) / 3 });
     expect(verdict(1, fine, 0, 0, { lasting: true }).state).not.toBe('pass');
   });
+  it('together with what stays on, and says with what', () => {
+    const clamped = solvedDoc({
+      loads: { p: { name: 'Finger', force: exactly(50), at: TIP, way: 'z-' }, q: { name: 'Spring', force: exactly(3000), at: TIP, way: 'x+', lasting: true } },
+    });
+    const [finger, spring] = everyLoad(on(clamped));
+    // 50 N at 100 mm are 15 MPa at the root, 3 kN on 200 mm² another 15.
+    expect(finger.with).toEqual(['Spring']);
+    expect(finger.stress.likely / 30).toBeGreaterThan(0.85);
+    expect(finger.stress.likely / 30).toBeLessThan(1.1);
+    expect(spring.with).toBeUndefined();
+    expect(spring.stress.likely / 15).toBeLessThan(1.2);
+    expect(check(clamped, 'strength')!.reason).toContain('under “Finger” with “Spring” on');
+  });
+  it('at the faces that work, where some are marked: each by its own tolerance', () => {
+    const marks = (of: { point: [number, number, number]; normal: [number, number, number]; tolerance_mm?: number }) => ({
+      ...ARM,
+      marks: [{ duty: 'working' as const, area_mm2: 200, note: '', ...of }],
+    });
+    const solved = (ref: ReturnType<typeof marks>) =>
+      withSolved(
+        demoDoc({
+          family: 'gripper',
+          shapes: { printed: ref, machined: ref },
+          loads: { p: { name: 'Finger', force: exactly(50), at: TIP, way: 'z-' } },
+          holds: { root: { kind: 'fixed', at: ROOT } },
+        }),
+        ref,
+        BOX,
+        1500,
+      );
+    const tip = softest(on(solved(marks({ ...TIP, tolerance_mm: 1 }))))!;
+    expect(tip.face).toBe('W1');
+    expect(check(solved(marks({ ...TIP, tolerance_mm: 1 })), 'stiffness')).toMatchObject({ limit: 0.5 });
+    // The root does not move, however much the tip does.
+    expect(softest(on(solved(marks(ROOT))))!.give.likely).toBe(0);
+    expect(check(solved(marks(ROOT)), 'stiffness', 'extrusion-open', 'tpu-95a')?.state ?? 'pass').toBe('pass');
+  });
+  it('by the pressure on its face, a wall that buckles and a seat that lifts', () => {
+    const row = {
+      id: 'a',
+      name: 'Press',
+      size: exactly(1000),
+      lasting: false,
+      isForce: true,
+      solved: {
+        inPlane: exactly(0.1),
+        across: exactly(0.1),
+        give: exactly(0),
+        faces: [],
+        error: 0,
+        bricks: 1,
+        patch_mm: 1,
+        worst: [0, 0, 0] as const,
+        with: [],
+        holds: [],
+        lifts: [0, 0.4],
+        area: 1,
+        presses: exactly(1),
+        slender: { stress: exactly(1), critical: 1, wall_mm: 2, free_mm: 60, held: 'both' as const, at: [0, 0, 0] as [number, number, number] },
+      },
+    };
+    const doc = demoDoc({ family: 'gripper', need: { serviceTemp: { level: 'must', value: 20, from: '' }, wet: { level: 'must', value: false, from: '' } } });
+    const ctx = (change: object, more: object = {}) => ({
+      ...on(doc, 'extrusion-open', 'petg'),
+      loads: [{ ...row, ...more, solved: { ...row.solved, ...change } }],
+    });
+    const bears = on(doc, 'extrusion-open', 'petg').traits.compressive_mpa;
+    expect(rowVerdicts(ctx({}))[0]).toMatchObject({ state: 'pass' });
+    expect(rowVerdicts(ctx({ presses: exactly(1.05 * bears.high / 1.5) }))[0]).toMatchObject({ state: 'fail', decides: 'presses' });
+    expect(screen(ctx({ presses: exactly(1.05 * bears.high / 1.5) })).checks.find((c) => c.id === 'pressed')).toMatchObject({ state: 'fail' });
+    // Half of the critical stress at the stiffest is no longer enough, a third of it at the softest is.
+    const e = 1000 * petg.modulus_gpa.inPlane.high;
+    expect(rowVerdicts(ctx({ slender: { ...row.solved.slender, critical: 1.9 / e } }))[0]).toMatchObject({ state: 'fail', decides: 'buckles' });
+    expect(rowVerdicts({ ...ctx({}), rests: new Set([1]) })[0]).toMatchObject({ state: 'conditional', decides: 'lifts' });
+    expect(rowVerdicts({ ...ctx({}), rests: new Set([0]) })[0]).toMatchObject({ state: 'pass' });
+    // A bolt on a sleeve presses on steel.
+    const bolt = ctx({}, { bolt: 'M6', size: exactly(20_000) });
+    expect(rowVerdicts(bolt)[0]).toMatchObject({ state: 'fail', decides: 'presses' });
+    expect(rowVerdicts({ ...bolt, taken: new Set(['compression-limiters']) })[0]).toMatchObject({ state: 'pass', reason: expect.stringContaining('sleeve') });
+  });
 });

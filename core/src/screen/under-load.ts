@@ -243,6 +243,10 @@ export const SEATED = 0.05;
 export const lifted = ({ rests }: CheckContext, l: RowLoad): { hold: number; share: number }[] =>
   (l.solved?.lifts ?? []).flatMap((share, hold) => (rests?.has(hold) && share >= SEATED ? [{ hold, share }] : []));
 
+/** Printed, or of plies: across them it is another material. Stock of plastic or metal has none. */
+export const hasLayers = ({ process, material }: CheckContext): boolean =>
+  material.family !== 'metal' && (process.kind === 'print' || material.family === 'fibre');
+
 /** " under “Toggle clamp”" where a table has rows. */
 export const rowWords = ({ row, with: more }: Pick<UnderLoad, 'row' | 'with'>): string =>
   row ? ` under “${row}”${more ? ` with ${list(more.map((m) => `“${m}”`))} on` : ''}` : '';

@@ -1,6 +1,6 @@
 import { byLevel, type Check } from '../check';
 import { soakedWords } from '../service';
-import { borne, everyLoad, hardest, LOAD_BASIS, rowWords } from '../under-load';
+import { borne, everyLoad, hardest, hasLayers, LOAD_BASIS, rowWords } from '../under-load';
 
 const FACTOR = ' Safety factor 3, strength reduced for heat, and for water where it works wet. Lasting load is judged apart. Verify by a test load.';
 
@@ -26,7 +26,7 @@ export const strength: Check = {
     }
     const { bending, across, where } = load;
     const { state, stress_mpa: stress, allowed_mpa: allow, chance } = borne(ctx, load);
-    const way = `${across && material.family !== 'metal' ? 'across the layers' : 'in the layer plane'}${soakedWords(need, traits)}`;
+    const way = `${hasLayers(ctx) ? (across ? ' across the layers' : ' in the layer plane') : ''}${soakedWords(need, traits)}`;
     const s = stress.toPrecision(2);
     const a = allow.toPrecision(2);
     const kind = load.by === 'solved' || load.by === 'hand' ? '' : bending ? ' in bending' : ' of pressure';
@@ -43,10 +43,10 @@ export const strength: Check = {
       basis: LOAD_BASIS[load.by] + FACTOR,
       offers: state === 'pass' ? [] : bending ? ['deeper-section', 'fibre-rods'] : ['deeper-section', 'compression-limiters'],
       reason: state === 'pass'
-        ? `About ${s} MPa${kind}${where}${row}, against ${a} MPa allowed ${way}.`
+        ? `About ${s} MPa${kind}${where}${row}, against ${a} MPa allowed${way}.`
         : state === 'conditional'
-        ? `About ${s} MPa${where}${row}, against ${a} MPa allowed ${way}: prove it with 1.5 times the load before use.${also}`
-        : `About ${s} MPa${kind}${where}${row} is too much for ${material.label} ${way} (${a} MPa allowed).${
+        ? `About ${s} MPa${where}${row}, against ${a} MPa allowed${way}: prove it with 1.5 times the load before use.${also}`
+        : `About ${s} MPa${kind}${where}${row} is too much for ${material.label}${way} (${a} MPa allowed).${
           others.length ? ` Nor is it enough for ${others.join(', ')}.` : ''
         }`,
     };
