@@ -1,4 +1,4 @@
-import type { Values } from '../inputs/spec';
+import type { Place, Values } from '../inputs/spec';
 import {
   type LoadClass,
   nodesFor,
@@ -37,6 +37,12 @@ export const holdRows = once((doc: CaseDoc) => inOrder(doc.holds));
 export const restsOf = once((doc: CaseDoc): ReadonlySet<number> =>
   new Set(holdRows(doc).filter(([, row]) => row['at']).flatMap(([, row], i) => (row['kind'] === 'rest' ? [i] : [])))
 );
+
+/** The middle of what holds the tool; nothing until a hold has its place. */
+export const heldAt = once((doc: CaseDoc): Vec3 | undefined => {
+  const places = holdRows(doc).flatMap(([, row]) => (row['at'] ? [(row['at'] as Place).point] : []));
+  return places.length ? ([0, 1, 2].map((a) => places.reduce((s, p) => s + p[a], 0) / places.length) as Vec3) : undefined;
+});
 
 /** An id for a new row: after those that are there. @param tail tells rows apart that two people write in one instant */
 export const newRowId = (at: number, tail: string): string => `${at.toString(36)}-${tail.slice(0, 6)}`;

@@ -9,7 +9,7 @@ import { faceRange, toolLife } from '../life/life';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
-import { byHand, loadRows, restsOf, solvedLoads } from '../case/load-table';
+import { byHand, heldAt, loadRows, restsOf, solvedLoads } from '../case/load-table';
 import { boltOf, isForceKind, isLasting, kindOf, loadName, sizeOfLoad } from '../need/loads';
 import { solvedRows } from '../screen/solved-row';
 import type { RowLoad } from '../screen/under-load';
@@ -89,6 +89,8 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     faces: shape?.marks,
     loadMark: shape?.load,
     loads: rowsOn(facts, printed, material, given ? fillOf(process, given) : bookFill(process)),
+    tableRows: loadRows(doc).map(([, row]) => row),
+    heldAt: heldAt(doc),
     rests: restsOf(doc),
     fill: given ? fillOf(process, given) : bookFill(process),
     holes: shape?.holes ?? shape?.study?.body.holes,

@@ -68,6 +68,7 @@ export interface Need {
   vacuum?: Requirement<boolean>;
   nonMarring?: Requirement<boolean>;
   massLimit?: Requirement;
+  momentLimit?: Requirement;
   copies?: Requirement;
   cyclesPerYear?: Requirement;
   years?: Requirement;
@@ -185,6 +186,7 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'roughness', group: 'Accuracy', kind: 'number', label: 'Roughness Ra', quantity: 'roughness', min: 0.05, max: 200, doubt: { times: 1.5 }, help: 'A cure tool or pattern gives its skin to the part; a bracket does not care.' },
   { id: 'vacuum', group: 'Accuracy', kind: 'yes-no', label: 'Must hold vacuum', help: 'Walls laid in strands leak until they are sealed.' },
   { id: 'massLimit', group: 'Programme', kind: 'number', label: 'Weight limit', quantity: 'mass', min: 0.001, max: 20_000, doubt: { times: 1.5 }, help: 'For a hand, or for a robot\'s payload.' },
+  { id: 'momentLimit', group: 'Programme', kind: 'number', label: 'Moment at its flange', quantity: 'torque', min: 0.001, max: 100_000, doubt: { times: 1.5 }, help: 'What the wrist of the robot takes, in N·m: weight times how far it stands out.' },
   { id: 'copies', group: 'Programme', kind: 'number', label: 'Copies in use', quantity: 'count', min: 1, max: 100_000, whole: true, doubt: { times: 2 }, help: 'One-off costs are shared by the copies.' },
   { id: 'cyclesPerYear', group: 'Programme', kind: 'number', label: 'Cycles a year, all copies', quantity: 'count', min: 1, max: 100_000_000, doubt: { times: 3 }, help: 'Parts made, shots, bends: what wears the tool.' },
   { id: 'years', group: 'Programme', kind: 'number', label: 'Years of the programme', quantity: 'years', min: 0.05, max: 40, doubt: { times: 1.5 }, help: 'How long the product will be made.' },

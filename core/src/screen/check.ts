@@ -1,3 +1,4 @@
+import type { Values } from '../inputs/spec';
 import type { ResolvedNeed, Size } from '../case/facts';
 import type { FaceMark } from '../case/types';
 import type { Life, Use } from '../life/life';
@@ -82,6 +83,9 @@ export interface CheckContext {
   loadMark?: Vec3;
   /** Rows of the load table as they act on this way; absent where the case has no table. */
   loads?: readonly RowLoad[];
+  /** Rows of the load table as they were entered, and the middle of its holds, in the part's own axes. */
+  tableRows?: readonly Values[];
+  heldAt?: Vec3;
   /** Holds of the table that only rest on what is under them, by their place among those that have one. */
   rests?: ReadonlySet<number>;
   /** Walls and fill as priced; solid where there is none. */

@@ -5,6 +5,7 @@ import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
 import { asPart, Cutters, loadKernel } from '../shape/features/testing';
+import { studyFeatures } from '../shape/features/study';
 import { box } from '../shape/testing';
 import { material } from '../shelf/shelf';
 import { screwsOf } from './checks/joints';
@@ -32,7 +33,10 @@ const found = (ref: ShapeRef, of: 'petg' | 'al-6061', need: CaseDoc['need'] = {}
 
 describe('screw joints', () => {
   it('in metal hold where the head goes in, is sunk, and enough is left: M6 in 11 × 6.5 of 20', () => {
-    expect(found(withBores([6.6, 11, 6.5, 20]), 'al-6061')).toMatchObject({ state: 'pass', reason: '1 × M6: heads go in, enough is left under them.' });
+    expect(found(withBores([6.6, 11, 6.5, 20]), 'al-6061')).toMatchObject({
+      state: 'pass',
+      reason: '1 × M6: heads go in and keys reach them, enough is left under them.',
+    });
   });
   it('in plastic ask for a sleeve or a torque, and have their answer in either', () => {
     const ref = withBores([6.6, 11, 6.5, 20], [6.6, 11, 6.5, 20]);
@@ -62,5 +66,17 @@ describe('screw joints', () => {
     expect(rest).toEqual([]);
     expect(screw).toMatchObject({ size: 'M6', count: 4 });
     [[screw.head_mm, 11], [screw.sunk_mm, 7], [screw.under_mm, 9]].forEach(([is, wanted]) => expect(Math.abs(is - wanted)).toBeLessThan(0.1));
+  });
+  it('ask for room for the key: a wall of the part over one of two heads', async () => {
+    const c = new Cutters(await loadKernel(), 0.02);
+    // A plate of 14 with a bridge 30 above the left counterbore.
+    let body = c.box(120, 60, 14).add(c.box(10, 60, 50).translate([-55, 0, 0])).add(c.box(40, 60, 6).translate([-40, 0, 44]));
+    for (const x of [-30, 30]) body = body.subtract(c.cylinder(6.6, 20).translate([x, 0, -3])).subtract(c.cylinder(11, 7).translate([x, 0, 7]));
+    const screws = screwsOf(studyFeatures(asPart(body, [0.2, 0.1, 1], 0.3)));
+    expect(screws).toHaveLength(2);
+    expect(screws.find((s) => s.covered_mm !== undefined)!.covered_mm).toBeCloseTo(30, 1);
+    const ref = studiedRef(asPart(body, [0, 0, 1], 0));
+    expect(found(ref, 'al-6061')).toMatchObject({ state: 'conditional' });
+    expect(found(ref, 'al-6061')!.reason).toContain('no straight key gets in');
   });
 });

@@ -34,6 +34,7 @@ import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
 import { bearing } from './checks/bearing';
 import { buckling } from './checks/buckling';
+import { moment } from './checks/moment';
 import { pressed } from './checks/pressed';
 import { seat } from './checks/seat';
 import { joints } from './checks/joints';
@@ -82,6 +83,7 @@ const BY_ID = {
   vacuum,
   marking,
   weight,
+  moment,
   envelope,
   form,
   removal,

@@ -22,7 +22,7 @@ export const gripper: Family = {
     fluids: usual([]),
   },
   essential: ['load', 'massLimit'],
-  asks: ['contactTemp', 'contactTime', 'deflection', 'impact', 'vacuum', 'nonMarring', 'boltTorque'],
+  asks: ['contactTemp', 'contactTime', 'deflection', 'impact', 'vacuum', 'nonMarring', 'boltTorque', 'momentLimit'],
   today: 'milled fingers, bolted arms, hoses outside',
   usualTrouble: 'heavy arm, hoses hung outside get cut and stop the cell',
   failsBy: 'fingers wear, thin arms swing',

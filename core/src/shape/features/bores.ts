@@ -2,7 +2,7 @@ import { bvhOf } from '../bvh';
 import { facets } from '../facets';
 import { next, twins } from '../half-edges';
 import type { Mesh } from '../mesh';
-import { crossOf, dot, type Vec3 } from '../turn';
+import { crossOf, dot, frameFor, type Vec3 } from '../turn';
 import { type Round, surfacesOf } from './surfaces';
 
 /** One piece of a bore: a cylinder, or a cone where the two diameters differ. In order from the mouth inwards. */
@@ -49,6 +49,8 @@ export interface Bore {
   keyway_mm?: number;
   /** From end to end, of a slot. */
   length_mm?: number;
+  /** Over the mouth of a counterbore something of the part is in the way of a straight key: so far above it, mm. */
+  covered_mm?: number;
   triangles: number[];
 }
 
@@ -91,8 +93,32 @@ export function boresOf(mesh: Mesh): Bore[] {
     const bore = readStack(mesh, rs);
     return bore ? [bore] : [];
   });
-  return [...bores, ...slots(mesh, inside)].sort((a, b) => b.diameter_mm - a.diameter_mm || b.depth_mm - a.depth_mm);
+  return [...bores.map((b) => withCover(mesh, b)), ...slots(mesh, inside)].sort((a, b) => b.diameter_mm - a.diameter_mm || b.depth_mm - a.depth_mm);
 }
+
+/** As far as a key, or a screwdriver with its bit, reaches up from a head. */
+const KEY_MM = 80;
+/** Lines along a key, on its rim. */
+const KEY_LINES = 8;
+
+/** A counterbore with what stands in the way of a straight key as thick as its hole. */
+function withCover(mesh: Mesh, bore: Bore): Bore {
+  if (!bore.counterbore) return bore;
+  const { axis, mouth, diameter_mm } = bore;
+  const bvh = bvhOf(mesh);
+  const [u, v] = frameFor(axis);
+  const lines = Array.from({ length: KEY_LINES + 1 }, (_, k) => {
+    const t = (2 * Math.PI * k) / KEY_LINES, r = k === KEY_LINES ? 0 : diameter_mm / 2;
+    return [0, 1, 2].map((a) => mouth[a] + r * (Math.cos(t) * u[a] + Math.sin(t) * v[a]) + KEY_OFF * axis[a]) as Vec3;
+  });
+  const over = Math.min(...lines.map((p) => {
+    const hit = bvh.ray(...p, ...axis, KEY_MM);
+    return hit.triangle < 0 ? Infinity : hit.distance + KEY_OFF;
+  }));
+  return Number.isFinite(over) ? { ...bore, covered_mm: over } : bore;
+}
+/** A line begins a hair above the mouth, mm. */
+const KEY_OFF = 0.05;
 
 /** What goes all round, in one piece or in several (a bore whose wall is parted by keyways). */
 function wholeRounds(inside: readonly Round[]): Round[] {
