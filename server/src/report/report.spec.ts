@@ -72,7 +72,7 @@ describe('the report', () => {
   it('draws where loads and holds are and where each row works hardest', () => {
     const picture = pictureOf(boxOf([100, 60, 40]), 60, 40);
     const at = { point: [10, 0, 0] as const, normal: [0, -1, 0] as const };
-    const d = { ...doc('Hinge'), loads: { a: { at } }, holds: { b: { at: { ...at, point: [0, 10, 0] as const } } } };
+    const d = { ...doc('Hinge'), loads: { a: { at }, c: { kind: 'own' }, d: { at } }, holds: { b: { at: { ...at, point: [0, 10, 0] as const } } } };
     const projection = { axes: [[1, 0, 0], [0, 1, 0]] as [[number, number, number], [number, number, number]], x0: 5, y0: 30, scale: 2 };
     const svg = loadsSvg(d, { rows: [{ id: 'a', name: 'x', state: 'pass', reason: '', also: [], worst: [20, 5, 9] }] }, picture, {
       width: 60,
@@ -80,9 +80,9 @@ describe('the report', () => {
       projection,
     });
     // 300 pt for 60 dots: 5 + 2 · 10 dots from the left, 30 from the top.
-    expect(svg).toMatch(/<circle cx="125" cy="150"[^>]*>.*L1<\/text>/);
-    expect(svg).toMatch(/<circle cx="25" cy="50"[^>]*\/><text[^>]*>H1/);
-    expect(svg).toMatch(/<circle cx="225" cy="100"[^>]*\/><text[^>]*>!1/);
+    expect(svg).toMatch(/<ellipse cx="125" cy="150"[^>]*>.*L1 L3<\/text>/);
+    expect(svg).toMatch(/<ellipse cx="25" cy="50"[^>]*\/><text[^>]*>H1/);
+    expect(svg).toMatch(/<ellipse cx="225" cy="100"[^>]*\/><text[^>]*>!1/);
     expect(svg).toContain(`data:image/png;base64,${Buffer.from(picture).toString('base64')}`);
   });
   it('speaks inches when asked', () => {

@@ -352,12 +352,21 @@ export function loadsSvg(
   const k = LOADS_WIDE / width;
   const tag = (p: readonly number[], text: string, ink: string): string => {
     const [x, y] = onPicture(projection, p).map((d) => d * k);
-    return `<circle cx="${x}" cy="${y}" r="7" fill="#ffffff" stroke="${ink}" stroke-width="0.8"/><text x="${x}" y="${
+    return `<ellipse cx="${x}" cy="${y}" rx="${3 + 2 * text.length}" ry="7" fill="#ffffff" stroke="${ink}" stroke-width="0.8"/><text x="${x}" y="${
       y + 2.5
     }" font-size="7" text-anchor="middle" fill="${ink}">${text}</text>`;
   };
-  const placed = (rows: readonly (readonly [string, Values])[], letter: string): string[] =>
-    rows.flatMap(([, row], i) => (row['at'] ? [tag((row['at'] as Place).point, `${letter}${i + 1}`, INK)] : []));
+  // What acts on one place has one mark.
+  const placed = (rows: readonly (readonly [string, Values])[], letter: string): string[] => {
+    const at = new Map<string, { point: readonly number[]; names: string[] }>();
+    rows.forEach(([, row], i) => {
+      const place = row['at'] as Place | undefined;
+      if (!place) return;
+      const key = place.point.join();
+      at.set(key, { point: place.point, names: [...(at.get(key)?.names ?? []), `${letter}${i + 1}`] });
+    });
+    return [...at.values()].map(({ point, names }) => tag(point, names.join(' '), INK));
+  };
   const worst = lead.rows.flatMap((r, i) => (r.worst ? [tag(r.worst, `!${i + 1}`, PETROL)] : []));
   const image = `data:image/png;base64,${Buffer.from(picture).toString('base64')}`;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${LOADS_WIDE}" height="${height * k}" viewBox="0 0 ${LOADS_WIDE} ${

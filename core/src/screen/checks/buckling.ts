@@ -5,6 +5,8 @@ const BASIS =
   'The wall that is pressed most along itself, found in the solved part: thickness and free width measured there, edges as pinned (plate with both edges held k = 4, one free 0.43; none held a strut between pinned ends), modulus reduced for heat and water, safety factor 3. Screening by formula: waves, dents and bad seams lower it.';
 
 const HELD = { both: 'held at both edges', one: 'with one free edge', none: 'held at its ends only' } as const;
+/** Share of what is allowed from which on it is said. */
+const WORTH_A_WORD = 0.25;
 const two = (x: number): number => Number(x.toPrecision(2));
 
 /** A thin wall that is pressed gives way sideways before it is crushed. */
@@ -22,6 +24,8 @@ export const buckling: Check = {
       a,
       b,
     ) => (b.stress_mpa / b.allowed_mpa > a.stress_mpa / a.allowed_mpa ? b : a));
+    // Walls that far from it are no slender walls.
+    if (stress < WORTH_A_WORD * allowed) return undefined;
     return {
       state: byLevel(ctx.need.load?.level ?? 'must', state),
       value: stress,

@@ -4,6 +4,8 @@ import { pressing } from '../under-load';
 const BASIS =
   'Mean pressure: the load over the area it stands on; under a screw the ring of its head in a medium clearance hole. The face bears its crushing strength, reduced for heat, and for hours where the load stays, factor 1.5; metal bears twice its yield in so small a ring. At rims it is more than the mean.';
 
+/** Share of what is borne from which on it is said. */
+const WORTH_A_WORD = 0.1;
 const mpa = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
 
 /** Every load of the table presses on a face: is it crushed there? */
@@ -19,6 +21,8 @@ export const pressed: Check = {
     if (!found.length) return undefined;
     const worst = found.reduce((a, b) => (b.presses_mpa / b.bears_mpa > a.presses_mpa / a.bears_mpa ? b : a));
     const { row, presses_mpa: p, bears_mpa: bears, chance, state } = worst;
+    // A pad on a broad face is no matter.
+    if (!row.bolt && p < WORTH_A_WORD * bears) return undefined;
     const others = found.filter((f) => f !== worst && f.state !== 'pass' && STATE_ORDER.indexOf(f.state) >= STATE_ORDER.indexOf(state)).map((f) =>
       `“${f.row.name}”`
     );

@@ -157,11 +157,21 @@ export class LoadPanel {
   private readonly tags = computed<Tag[]>(() => {
     const doc = this.cases.doc()!;
     if (!this.shapes.drawn()) return [];
-    const placed = (rows: readonly (readonly [string, Values])[], letter: string): Tag[] =>
-      rows.flatMap(([, row], i) => {
-        const at = row['at'] as Place | undefined;
-        return at ? [{ kind: 'face', point: this.shapes.standing([...at.point] as Vec3), text: `${letter}${i + 1}` } satisfies Tag] : [];
+    // What acts on one place has one mark.
+    const placed = (rows: readonly (readonly [string, Values])[], letter: string): Tag[] => {
+      const at = new Map<string, Tag>();
+      rows.forEach(([, row], i) => {
+        const place = row['at'] as Place | undefined;
+        if (!place) return;
+        const key = place.point.join(), there = at.get(key);
+        at.set(key, {
+          kind: 'face',
+          point: this.shapes.standing([...place.point] as Vec3),
+          text: there ? `${there.text} ${letter}${i + 1}` : `${letter}${i + 1}`,
+        });
       });
+      return [...at.values()];
+    };
     const lead = this.ways()[0];
     return [
       ...placed(loadRows(doc), 'L'),
