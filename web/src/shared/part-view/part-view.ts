@@ -64,6 +64,8 @@ export class PartView implements OnDestroy {
   private readonly lines = signal<DimensionLine[]>([]);
   protected readonly hatched = signal(true);
   protected readonly fault = signal('');
+  /** Half width of a mark round its letters, px. */
+  protected wide = (text: string): number => Math.max(9, 3.6 * text.length);
   protected readonly views: readonly { id: StandardView; label: string }[] = [
     { id: 'oblique', label: 'Oblique' },
     { id: 'below', label: 'From below' },
