@@ -316,7 +316,7 @@ describe('cuadro payback, life, align, pack', () => {
         id: 'own',
         kind: 'gravity',
         g: [0, 0, -1],
-      }],
+      }, { id: 'pad', kind: 'force', at: { point: [50, 5, 8], normal: [0, 0, 1], within_mm: 3 }, force_n: [0, 0, -10] }],
       points: [{ id: 'end', at: [100, 5, 4] }],
       elements: 8000,
     };
@@ -325,13 +325,16 @@ describe('cuadro payback, life, align, pack', () => {
     expect(Math.abs(-r.rows[0].points.end[2] / known - 1)).toBeLessThan(0.03);
     expect(r.mass_kg).toBeCloseTo(0.0628, 5);
     expect(r.rows[1].reaction_n[2]).toBeCloseTo(0.0628 * 9.80665, 4);
-    expect(r.rows.map((x: { id: string }) => x.id)).toEqual(['tip', 'own']);
+    expect(r.rows.map((x: { id: string }) => x.id)).toEqual(['tip', 'own', 'pad']);
+    expect(Math.abs(r.rows[2].area_mm2 / (9 * Math.PI) - 1)).toBeLessThan(0.06);
+    expect(r.rows[2]).not.toHaveProperty('stresses');
     for (
       const bad of [
         { ...ask, supports: [] },
         { ...ask, elastic: undefined },
         { ...ask, elastic: undefined, material: 'cheese' },
         { ...ask, mesh: 'none.stl' },
+        { ...ask, loads: [{ ...ask.loads[0], at: { point: [100, 5, 4], within_mm: -1 } }] },
         { ...ask, loads: [{ ...ask.loads[0], force_n: [1, 2] }] },
       ]
     )

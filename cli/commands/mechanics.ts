@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
-import { array, lazy, mixed, number, object, string } from 'yup';
-import { type Elastic, MechanicsError, mechanics as solve, REFINED } from '@cuadro/core/mechanics';
+import { array, boolean, lazy, mixed, number, object, string } from 'yup';
+import { type Elastic, MechanicsError, mechanics as solve, type MechanicsRow, REFINED } from '@cuadro/core/mechanics';
 import { MAX_ELEMENTS } from '@cuadro/core/mechanics/grid';
 import { elasticOf } from '@cuadro/core/screen/elastic';
 import { MATERIALS, material as materialOf } from '@cuadro/core/shelf/shelf';
@@ -11,7 +11,7 @@ import { type Command, Fault, meshFaults, parse, print, shapeOf } from '../comma
 const usage = 'mechanics FILE.json';
 
 const vec = (label: string) => array(number().required()).length(3, `${label} has three numbers`);
-const place = object({ point: vec('point').required(), normal: vec('normal') }).noUnknown();
+const place = object({ point: vec('point').required(), normal: vec('normal'), within_mm: number().positive(), edge: boolean() }).noUnknown();
 const FORM = object({
   mesh: string().required(),
   unit: string().oneOf(['mm', 'inch']).default('mm'),
@@ -44,7 +44,7 @@ const FORM = object({
 
 const USUAL_NU = 0.35, USUAL_DENSITY = 1.2;
 
-/** What loads do to a part on its own shape. Lengths in mm, forces in N, along the axes of the mesh. */
+/** What loads do to a part on its own shape. Lengths in mm, forces in N, along the axes of the mesh. A place is a face, with `within_mm` a spot of it, with `edge` its nearest edge. */
 export const mechanics: Command = {
   name: 'mechanics',
   usage,
@@ -81,12 +81,15 @@ export const mechanics: Command = {
       });
     try {
       const { elements, mass_kg, rows } = meshFaults(file, run);
-      print({ elements, seconds: (performance.now() - started) / 1000, mass_kg, rows });
+      print({ elements, seconds: (performance.now() - started) / 1000, mass_kg, rows: rows.map(told) });
     } catch (e) {
       throw e instanceof MechanicsError ? bad(e.message) : e;
     }
   },
 };
+
+/** A row without what only serves to add it to others. */
+const told = ({ stresses: _s, pushes: _p, moves: _m, ...row }: MechanicsRow): Partial<MechanicsRow> => row;
 
 const three = (x: number): Vec3 => [x, x, x];
 
