@@ -1,5 +1,7 @@
-import { demoDoc } from '../case/testing';
+import { demoDoc, studiedRef } from '../case/testing';
 import { type CaseDoc, DOC_VERSION } from '../case/types';
+import { UNIT_LOADS_VERSION } from '../mechanics';
+import { box } from '../shape/testing';
 import { caseSchema } from './case-schema';
 import { differences } from './difference';
 import { DocumentVersionError, upgrade } from './upgrade';
@@ -18,6 +20,17 @@ describe('upgrade', () => {
     const now = upgrade(JSON.parse(JSON.stringify(old)));
     expect(now.today).toEqual({ ...today, once: null, weight_kg: null, life_cycles: null, pieces: null });
     expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
+  });
+  it('lets go of what an earlier version of the solver found: it is found anew', () => {
+    const ref = studiedRef(box(40, 20, 10));
+    const solved = (key: string) => ({ printed: { key, classes: [{ wall_mm: 0, share: 1, ratio: 1, bricks: 9, idle: 0, rows: {} }] } });
+    const old = demoDoc({ shapes: { printed: { ...ref, solved: solved('1|abc') as never } } });
+    const now = upgrade(JSON.parse(JSON.stringify(old)));
+    expect(now.shapes.printed).toEqual({ ...ref, solved: undefined });
+    expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
+    // What this version found stays.
+    const own = demoDoc({ shapes: { printed: { ...ref, solved: solved(`${UNIT_LOADS_VERSION}|abc`) as never } } });
+    expect(upgrade(own)).toBe(own);
   });
   it('leaves the present form as it is', () => {
     const doc = demoDoc();
