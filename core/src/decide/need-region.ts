@@ -1,5 +1,5 @@
 import { familyOf } from '../need/families';
-import { PRESSURE_FACTOR } from '../screen/checks/pressure';
+import { PRESSURE_FACTOR } from '../screen/under-load';
 import { STRENGTH_FACTOR } from '../screen/under-load';
 import { loadPath } from '../screen/load-path';
 import { resolveNeed, shapeFor, sizeOf } from '../case/facts';

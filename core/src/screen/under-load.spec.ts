@@ -219,10 +219,14 @@ describe('rows judged one by one', () => {
       );
     const tip = softest(on(solved(marks({ ...TIP, tolerance_mm: 1 }))))!;
     expect(tip.face).toBe('W1');
-    expect(check(solved(marks({ ...TIP, tolerance_mm: 1 })), 'stiffness')).toMatchObject({ limit: 0.5 });
+    expect(check(solved(marks({ ...TIP, tolerance_mm: 1 })), 'stiffness')).toMatchObject({
+      limit: 0.5,
+      reason: expect.stringContaining('at W1 under “Finger”'),
+    });
     // The root does not move, however much the tip does.
     expect(softest(on(solved(marks(ROOT))))!.give.likely).toBe(0);
-    expect(check(solved(marks(ROOT)), 'stiffness', 'extrusion-open', 'tpu-95a')?.state ?? 'pass').toBe('pass');
+    expect(check(solved(marks(ROOT)), 'stiffness')).toMatchObject({ state: 'pass', value: 0 });
+    expect(check(solved(marks(TIP)), 'stiffness')!.value).toBeGreaterThan(0.01);
   });
   it('by the pressure on its face, a wall that buckles and a seat that lifts', () => {
     const row = {
@@ -264,7 +268,9 @@ describe('rows judged one by one', () => {
     expect(rowVerdicts({ ...ctx({}), rests: new Set([0]) })[0]).toMatchObject({ state: 'pass' });
     // A bolt on a sleeve presses on steel.
     const bolt = ctx({}, { bolt: 'M6', size: exactly(20_000) });
-    expect(rowVerdicts(bolt)[0]).toMatchObject({ state: 'fail', decides: 'presses' });
+    // Crushed under a bare head plastic wants sleeves; where wide washers do not do either, it fails.
+    expect(rowVerdicts(bolt)[0]).toMatchObject({ state: 'conditional', decides: 'presses' });
+    expect(rowVerdicts({ ...bolt, taken: new Set(['wide-washers']) })[0]).toMatchObject({ state: 'fail', decides: 'presses' });
     expect(rowVerdicts({ ...bolt, taken: new Set(['compression-limiters']) })[0]).toMatchObject({ state: 'pass', reason: expect.stringContaining('sleeve') });
   });
 });

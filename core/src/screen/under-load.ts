@@ -192,22 +192,31 @@ export interface Pressing {
   bears_mpa: number;
   chance: number;
 }
-/** Against crushing, of the mean pressure under the load. */
-export const CRUSHING_FACTOR = 1.5;
-/** The metal around a small spot keeps what is under it from giving way: it bears about twice its yield there. */
-export const HELD_IN = 2;
+/** Against crushing of a face. */
+export const PRESSURE_FACTOR = 1.5;
+/** The metal around a head keeps what is under it from giving way: it bears about twice its yield there. */
+const HELD_IN = 2;
+
+/** Mean pressure that a face bears in service, MPa, a factor counted in. @param how for hours; under a screw head, in a small ring */
+export function bearsPressure({ traits, need, material }: CheckContext, how: { long: boolean; head: boolean }): Range {
+  const share = leftInService(need, traits) * (how.long ? traits.creep : 1) * (how.head && material.family === 'metal' ? HELD_IN : 1);
+  return times(traits.compressive_mpa, share / PRESSURE_FACTOR);
+}
+
+/** Crushed under a bare head, plastic holds on condition: sleeves or washers are the usual answer. */
+export const headState = (p: number, bears: Range, { material, taken }: CheckContext): State =>
+  p <= bears.low ? 'pass' : p <= bears.high || (material.family !== 'metal' && !taken.has('wide-washers')) ? 'conditional' : 'fail';
 
 /** A row that stands on a face of the part, or on the ring under a screw head; nothing for others, and for what stands on a sleeve. */
 export function pressing(ctx: CheckContext, l: RowLoad): Pressing | undefined {
-  const { traits, need, material, taken } = ctx;
+  const { taken } = ctx;
   // Steel under it spreads it.
   if (onSleeve(ctx, l) || (!l.bolt && taken.has('metal-face'))) return undefined;
   const presses = l.bolt ? times(l.size, 1 / bearingArea(l.bolt, taken.has('wide-washers'))) : l.solved?.presses;
   if (!presses) return undefined;
-  const left = leftInService(need, traits) * (l.lasting || l.bolt ? traits.creep : 1) * (material.family === 'metal' ? HELD_IN : 1);
-  const bears = times(traits.compressive_mpa, left / CRUSHING_FACTOR);
+  const bears = bearsPressure(ctx, { long: l.lasting || !!l.bolt, head: !!l.bolt });
   return {
-    state: presses.likely <= bears.low ? 'pass' : presses.likely <= bears.high ? 'conditional' : 'fail',
+    state: l.bolt ? headState(presses.likely, bears, ctx) : presses.likely <= bears.low ? 'pass' : presses.likely <= bears.high ? 'conditional' : 'fail',
     presses_mpa: presses.likely,
     bears_mpa: bears.likely,
     chance: chanceAtMost(presses, bears),

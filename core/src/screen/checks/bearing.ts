@@ -3,14 +3,10 @@ import { byLevel, chanceAtMost, type Check } from '../check';
 import { bearingArea, boltFor, BOLTS, preload } from '../../need/bolts';
 import type { BoltSize } from '../../need/requirements';
 import { times } from '../traits';
-import { leftInService } from '../service';
-import { PRESSURE_FACTOR } from './pressure';
+import { bearsPressure, headState } from '../under-load';
 
 const BASIS =
   'Preload F = T/(0.2 d), 0.15 to 0.25 by how dry the thread is; pressed on the ring under a socket head in a medium clearance hole. The face bears its crushing strength, reduced for heat and for hours under load, factor 1.5; metal bears twice its yield in so small a ring. Tighten by torque wrench and look again after a week.';
-
-/** The metal around a head keeps what is under it from giving way: it bears about twice its yield there. */
-const HELD_IN = 2;
 
 const mm2 = (x: number): string => `${Number(x.toPrecision(2))} mm²`;
 
@@ -19,7 +15,8 @@ export const bearing: Check = {
   id: 'bearing',
   label: 'Bolt heads',
   limits: ['boltTorque'],
-  run({ need, holes, material, traits, taken }) {
+  run(ctx) {
+    const { need, holes, material, taken } = ctx;
     const torque = need.boltTorque?.value;
     if (!torque) return undefined;
     // One torque for all: the smallest bolt pulls hardest on the smallest ring.
@@ -37,13 +34,10 @@ export const bearing: Check = {
     const what = `${size} at ${formatNumber(torque)} N·m pulls ${Number((force.likely / 1000).toPrecision(2))} kN`;
     if (taken.has('compression-limiters')) return { state: 'pass', basis: BASIS, reason: `${what}; it stands on steel sleeves.` };
     const washer = taken.has('wide-washers');
-    const share = traits.creep * leftInService(need, traits);
-    const bears = times(traits.compressive_mpa, (share * (material.family === 'metal' ? HELD_IN : 1)) / PRESSURE_FACTOR);
+    const bears = bearsPressure(ctx, { long: true, head: true });
     const area = bearingArea(size, washer);
     const p = force.likely / area;
-    // What is crushed under a bare head holds on condition: sleeves or washers are the usual answer.
-    const helped = material.family !== 'metal' && !washer;
-    const state = p <= bears.low ? 'pass' : p <= bears.high || helped ? 'conditional' : byLevel(need.boltTorque!.level, 'fail');
+    const state = byLevel(need.boltTorque!.level, headState(p, bears, ctx));
     const washers = !washer && force.likely / bearingArea(size, true) <= bears.likely;
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
     return {

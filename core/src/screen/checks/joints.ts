@@ -23,7 +23,7 @@ export interface Screw {
   head_mm: number;
   sunk_mm: number;
   under_mm: number;
-  /** Something of the part is so far above it, in the way of the key. */
+  /** Something of the part is so far above its mouth, in the way of the key. */
   covered_mm?: number;
 }
 
@@ -59,7 +59,7 @@ function faultOf({ size, count, head_mm, sunk_mm, under_mm, covered_mm }: Screw,
   if (head_mm < (head + ROOM_MM) * (1 - OFF)) return `${where}: ${mm(head_mm)} wide, a socket head wants ${mm(head + ROOM_MM)}`;
   const least = d_mm * (metal ? UNDER.metal : UNDER.plastic);
   if (under_mm < least * (1 - OFF)) return `${where}: ${mm(under_mm)} left under the head, ${mm(least)} are wanted in ${metal ? 'metal' : 'plastic'}`;
-  if (covered_mm !== undefined) return `${where}: the part itself is in the way ${mm(covered_mm)} above the head, no straight key gets in`;
+  if (covered_mm !== undefined) return `${where}: the part itself is in the way ${mm(covered_mm)} above its mouth, no straight key gets in`;
   if (sunk_mm < d_mm * (1 - OFF)) return `${where}: ${mm(sunk_mm)} deep, the head stands ${mm(d_mm - sunk_mm)} proud`;
   return undefined;
 }

@@ -4,7 +4,7 @@ import { list } from '../../quantity/words';
 import { askedRange, byLevel, chanceAtMost, type Check, type CheckContext } from '../check';
 
 const BASIS =
-  'Standing out level, the worst way for it: weight × g × the distance of its centre of gravity from where it is held, and each mass that it carries by the acceleration and place of its row. Material taken as even; held in the middle of the holds of the load table, else at one end of its longest side.';
+  'Standing out level, the worst way for it: weight × g × the distance of its centre of gravity from where it is held, and each mass that it carries by the acceleration and place of its row. Material taken as even; held in the middle of the places picked for the holds of the load table, else at one end of its longest side.';
 
 type Place = readonly [number, number, number];
 const away = (a: Place, b: Place): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);

@@ -2,12 +2,11 @@ import { formatNumber } from '../../quantity/quantity';
 import { askedRange, byLevel, chanceAtMost, type Check } from '../check';
 import { times } from '../traits';
 import { heatKnockDown } from '../service';
+import { PRESSURE_FACTOR } from '../under-load';
 
 const BASIS =
   'Pressure a face bears, low to high of the published range, reduced linearly to half at the use temperature; factor 1.5. Small radii see more than the mean: check the smallest.';
 
-/** Against crushing of a face. */
-export const PRESSURE_FACTOR = 1.5;
 /** Heat takes so much of it that it is worth a word. */
 const HEAT_TELLS = 0.8;
 

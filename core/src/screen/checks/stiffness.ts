@@ -16,7 +16,7 @@ export const stiffness: Check = {
     const { bending } = load;
     const { state, give_mm: bend, may_give_mm: limit, chance } = gives(ctx, load);
     const soaked = soakedWords(need, traits);
-    const under = rowWords(load).trimStart() || 'under load';
+    const under = `${load.face ? `at ${load.face} ` : ''}${rowWords(load).trimStart() || 'under load'}`;
     const mm = (x: number): string => `${x.toPrecision(2)} mm`;
     return {
       state: byLevel(need.load?.level ?? 'must', state),

@@ -22,6 +22,11 @@ describe('the shape in words', () => {
     expect(facts()('Volume')!.text).toBe('152 cm³, 100 % of the box');
     expect(facts(box(100, 60, 25.4), 'inch')('Volume')!.text).toMatch(/^9\.3 in³/);
   });
+  it('says where the centre of gravity is: of an L of two blocks nearer to the larger', () => {
+    expect(facts()('Centre of gravity')!.text).toBe('50 mm / 30 mm / 12.7 mm');
+    // 60 × 20 × 20 about x = 30, 20 × 20 × 20 on its end about x = 10: (24 · 30 + 8 · 10)/32.
+    expect(facts(join(box(60, 20, 20), box(20, 20, 20, 0, 0, 20)))('Centre of gravity')!.text).toBe('25 mm / 10 mm / 15 mm');
+  });
   it('says what each figure rests on', () => {
     const ref = studiedRef(box(10, 10, 10));
     for (const f of shapeFacts(demoDoc(), ref, false, 'metric').filter((f) => f.label !== 'Note')) expect(f.how).toMatch(/\w{3}/);

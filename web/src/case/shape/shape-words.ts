@@ -158,6 +158,11 @@ export function shapeFacts(doc: CaseDoc, s: ShapeRef, printed: boolean, system: 
         how: 'Σ v0·(v1×v2)/6 over all triangles means little while edges are open; close the mesh to be rid of the range.',
         warn: true,
       },
+    {
+      label: 'Centre of gravity',
+      text: m.watertight ? m.centroid_mm.map((x) => lengthText(x, system)).join(' / ') : 'not known: the mesh is open',
+      how: 'Of the enclosed volume, along x, y and z of the file, the material taken as even. Walls and fill, sleeves and metal faces move it a little.',
+    },
     { label: 'Surface', text: area(m.area_mm2), how: 'Σ |(v1−v0)×(v2−v0)|/2 over all triangles, inner faces included.' },
     {
       label: 'Closed',
