@@ -11,10 +11,11 @@ import {
   type UnitLoad,
 } from '../mechanics';
 import { type Dims, HAND_DIMS, handFormula } from '../mechanics/by-hand';
-import { areaOfHold, areaOfLoad, isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
-import { fillOf, type Process } from '../process/process';
+import { areaOfHold, areaOfLoad, isForceKind, isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
+import { loadClassOf, type LoadedMaterial, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { materialsFor } from '../shelf/shelf';
+import { exactly } from '../shelf/types';
 import type { Mesh } from '../shape/mesh';
 import { UP, type Vec3 } from '../shape/turn';
 import { once } from '../worksheet/once';
@@ -96,32 +97,36 @@ function unitLoad(id: string, row: Values): UnitLoad {
 
 /** Classes of ways that are solved: for every kind of walls and fill the ends of what the shelf's materials are, across over within the layers. */
 const classesOf = once((processes: readonly Process[]): LoadClass[] => {
-  const ratios = new Map<string, { wall_mm: number; share: number; of: number[] }>();
+  const groups = new Map<string, LoadClass[]>();
   for (const p of processes) {
-    const { wall_mm, share } = fillOf(p) ?? { wall_mm: 0, share: 1 };
-    const key = `${wall_mm}/${share}`;
-    const group = ratios.get(key) ?? { wall_mm, share, of: [] };
-    group.of.push(...materialsFor(p.id).map((m) => m.modulus_gpa.across.likely / m.modulus_gpa.inPlane.likely));
-    ratios.set(key, group);
+    for (const m of materialsFor(p.id)) {
+      const c = loadClassOf(p, m);
+      const key = JSON.stringify([c.wall_mm, c.share, c.fibre]);
+      groups.set(key, [...(groups.get(key) ?? []), c]);
+    }
   }
-  return [...ratios.values()].flatMap(({ wall_mm, share, of }) => (of.length ? nodesFor(of).map((ratio) => ({ wall_mm, share, ratio })) : []));
+  return [...groups.values()].flatMap((of) => nodesFor(of.map((c) => c.ratio)).map((ratio): LoadClass => ({ ...of[0], ratio })));
 });
 const PRINTED = PROCESSES.filter((p) => p.kind === 'print'), SOLID = PROCESSES.filter((p) => p.kind !== 'print');
 
-/** Ways whose walls or fill somebody put others over. */
+/** Ways whose walls, fill or fibre somebody put others over. */
 function ownClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
   return Object.entries(doc.overrides).flatMap(([route, given]): LoadClass[] => {
     const [id, material] = route.split('/');
     const process = PROCESSES.find((p) => p.id === id);
     if (!process || (process.kind === 'print') !== printed) return [];
-    const fill = fillOf(process, given), book = fillOf(process);
-    if (fill?.share === book?.share && fill?.wall_mm === book?.wall_mm) return [];
-    const m = materialsFor(id).find((x) => x.id === material)?.modulus_gpa;
-    return [{ wall_mm: fill?.wall_mm ?? 0, share: fill?.share ?? 1, ratio: m ? m.across.likely / m.inPlane.likely : USUAL_RATIO }];
+    const known = materialsFor(id).filter((m) => m.id === material);
+    return (known.length ? known : UNKNOWN).flatMap((m) => {
+      const own = loadClassOf(process, m, given);
+      return sameClass(own, loadClassOf(process, m)) ? [] : [own];
+    });
   });
 }
-/** Across over within the layers, for a material of one's own. */
-const USUAL_RATIO = 0.8;
+/** A material of one's own: the case does not know how much softer it is across its layers, nor whether fibre is laid into it. */
+const UNKNOWN: readonly LoadedMaterial[] = [
+  { modulus_gpa: { inPlane: exactly(1), across: exactly(0.8) } },
+  { modulus_gpa: { inPlane: exactly(1), across: exactly(0.15) }, fibre_per_cm3: exactly(1) },
+];
 
 /** Identity of what is solved, whatever the class. */
 export const solvedKey = (shape: ShapeRef, { up, loads, holds, faces }: UnitAsk): string =>
@@ -182,6 +187,24 @@ export function withSolved(doc: CaseDoc, shape: ShapeRef, mesh: Mesh, elements?:
     }
   }, doc);
 }
+
+/** A face whose normal is so near the build direction is level. */
+const LEVEL = 0.7;
+/** Panels reach so far beyond what stands on them, mm. */
+const BEYOND = 4;
+
+/** Level faces that a force of the table stands on, with what is around them, cm²: where panels of fibre go. */
+export const panelArea = once((doc: CaseDoc): number => {
+  const up = shapeFor(doc, true)?.up ?? UP;
+  const areas = loadRows(doc).map(([id, row]) => {
+    const at = placeOf(row);
+    if (!at || !isForceKind(kindOf(row)) || Math.abs(at.normal.reduce((s, x, a) => s + x * up[a], 0)) < LEVEL) return 0;
+    const { within_mm } = areaOfLoad(row);
+    const area = within_mm ? Math.PI * within_mm ** 2 : (solvedLoads(doc).printed?.classes[0]?.rows[id]?.area ?? 0);
+    return area && (Math.sqrt(area) + 2 * BEYOND) ** 2;
+  });
+  return areas.reduce((s, a) => s + a, 0) / 100;
+});
 
 /** The hand formula of a row without a place, worked out: MPa, and mm times N/MPa, for each newton. */
 export function byHand(row: Values): { stress: number; give?: number } | undefined {

@@ -174,6 +174,8 @@ const ORDERS = [
   demoDoc({ size_mm: [900, 700, 300] }),
   demoDoc({ form: 'flat', size_mm: [200, 150, 6] }),
   demoDoc({ size_mm: [20, 15, 5] }),
+  // A bolt on a level face: fibre may lie under it.
+  demoDoc({ loads: { b: { kind: 'bolt', bolt: 'M8', at: { point: [20, 20, 20], normal: [0, 0, 1] } } } }),
 ];
 
 describe('every figure that is asked for moves price, date or weight', () => {

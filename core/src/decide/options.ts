@@ -1,5 +1,5 @@
 import { buildHours, type Doubt, evaluateRoute, leadOf, massOf, type RouteResult } from '../routes/evaluate-route';
-import { type Fill, fillOf, type Process } from '../process/process';
+import { fillOf, loadClassOf, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { todayOf } from '../routes/today';
 import type { CheckContext, CheckResult, Remedy, State } from '../screen/check';
@@ -9,8 +9,9 @@ import { faceRange, toolLife } from '../life/life';
 import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
+import { onceOfTwo } from '../worksheet/once';
 import { byHand, heldAt, loadRows, restsOf, solvedLoads } from '../case/load-table';
-import { boltOf, isForceKind, isLasting, kindOf, loadName, sizeOfLoad } from '../need/loads';
+import { boltOf, isForceKind, isLasting, kindOf, loadName, placeOf, sizeOfLoad } from '../need/loads';
 import { solvedRows } from '../screen/solved-row';
 import type { RowLoad } from '../screen/under-load';
 import { type Percentiles, percentiles } from '../worksheet/sample';
@@ -19,7 +20,7 @@ import { processFor } from '../case/equip';
 import { type CaseFacts, formOf, shapeFor, sizeOf } from '../case/facts';
 import { inOrder } from './order';
 import { routeHolds } from './summary';
-import { MAX_PINS, routeKey, type Pin } from '../case/types';
+import { type CaseDoc, MAX_PINS, routeKey, type Pin } from '../case/types';
 
 /** One process with one material, screened and roughly priced at likely values. */
 export interface RouteOption extends Pin {
@@ -88,11 +89,11 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     measure: shape?.measure,
     faces: shape?.marks,
     loadMark: shape?.load,
-    loads: rowsOn(facts, printed, material, given ? fillOf(process, given) : bookFill(process)),
+    loads: rowsOn(facts, printed, process, material, given),
     tableRows: loadRows(doc).map(([, row]) => row),
     heldAt: heldAt(doc),
     rests: restsOf(doc),
-    fill: given ? fillOf(process, given) : bookFill(process),
+    fill: given ? fillOf(process, material, given) : bookFill(process, material),
     holes: shape?.holes ?? shape?.study?.body.holes,
     longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
@@ -104,12 +105,17 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
 }
 
 /** The load table as it acts on one way: solved where it was, else by hand or as forces on its sections. */
-function rowsOn({ doc }: CaseFacts, printed: boolean, material: Material, fill: Fill | undefined): RowLoad[] | undefined {
+function rowsOn(
+  { doc }: CaseFacts,
+  printed: boolean,
+  process: Process,
+  material: Material,
+  given: CaseDoc['overrides'][string] | undefined,
+): RowLoad[] | undefined {
   const rows = loadRows(doc);
   if (!rows.length) return undefined;
   const solved = solvedLoads(doc)[printed ? 'printed' : 'solid'];
-  const { inPlane, across } = material.modulus_gpa;
-  const like = { wall_mm: fill?.wall_mm ?? 0, share: fill?.share ?? 1, ratio: across.likely / inPlane.likely };
+  const like = given ? loadClassOf(process, material, given) : bookClass(process, material);
   const asked = rows.map(([id, row]) => ({ id, row, name: loadName(row), kind: kindOf(row), size: sizeOfLoad(row), lasting: isLasting(row) }));
   const found = solved && solvedRows(solved, asked, like, material);
   return asked.map(({ id, row, name, kind, size, lasting }): RowLoad => ({
@@ -118,6 +124,7 @@ function rowsOn({ doc }: CaseFacts, printed: boolean, material: Material, fill: 
     size,
     lasting,
     isForce: isForceKind(kind),
+    at: placeOf(row),
     bolt: boltOf(row),
     solved: found?.get(id),
     hand: byHand(row),
@@ -125,13 +132,9 @@ function rowsOn({ doc }: CaseFacts, printed: boolean, material: Material, fill: 
 }
 
 const NOTHING: ReadonlySet<string> = new Set();
-/** Walls and fill where nobody put others over them: kept, because every route of every candidate asks. */
-const bookFills = new WeakMap<Process, { fill: ReturnType<typeof fillOf> }>();
-function bookFill(process: Process): ReturnType<typeof fillOf> {
-  let kept = bookFills.get(process);
-  if (!kept) bookFills.set(process, kept = { fill: fillOf(process) });
-  return kept.fill;
-}
+/** Walls, fill and fibre where nobody put others over them: kept, because every route of every candidate asks. */
+const bookFill = onceOfTwo((process: Process, material: Material) => fillOf(process, material));
+const bookClass = onceOfTwo((process: Process, material: Material) => loadClassOf(process, material));
 
 class RouteFigures {
   constructor(private readonly facts: CaseFacts, private readonly pin: Pin) {}

@@ -1,8 +1,8 @@
 import { loadsToSolve, solvedKey, type ToSolve } from '../case/load-table';
 import { shapeFor } from '../case/facts';
 import { type CaseDoc, type Pin, routeKey } from '../case/types';
-import { type LoadClass, sameClass } from '../mechanics';
-import { fillOf } from '../process/process';
+import { sameClass } from '../mechanics';
+import { loadClassOf } from '../process/process';
 import { processOf } from '../process/processes';
 import type { Site } from '../records/site';
 import { shelfOf } from '../shelf/shelf';
@@ -13,11 +13,9 @@ export function refineAsks(doc: CaseDoc, site: Site, pins: readonly Pick<Pin, 'p
     const shape = shapeFor(doc, printed);
     const ask = shape && loadsToSolve(doc, shape, printed);
     if (!shape || !ask) return [];
-    const classes = pins.filter((p) => (processOf(p.process).kind === 'print') === printed).map((p): LoadClass => {
-      const fill = fillOf(processOf(p.process), doc.overrides[routeKey(p)]);
-      const { inPlane, across } = shelfOf(site.shop).material(p.material).modulus_gpa;
-      return { wall_mm: fill?.wall_mm ?? 0, share: fill?.share ?? 1, ratio: across.likely / inPlane.likely };
-    });
+    const classes = pins.filter((p) => (processOf(p.process).kind === 'print') === printed).map((p) =>
+      loadClassOf(processOf(p.process), shelfOf(site.shop).material(p.material), doc.overrides[routeKey(p)])
+    );
     const own = classes.filter((c, i) => classes.findIndex((o) => sameClass(o, c)) === i);
     return own.length ? [{ name, ask: { ...ask, classes: own }, key: solvedKey(shape, ask) }] : [];
   });

@@ -101,7 +101,7 @@ describe('the system', () => {
     const grid = gridOf(mesh, 600, 30 * 20 * 8 - Math.PI * 16 * 8);
     const held = new Uint8Array(3 * grid.count);
     held[0] = 1;
-    const system = new Elasticity(grid, stiffnessOf(isotropic(E, NU)), grid.share, held);
+    const system = new Elasticity(grid, [{ stiffness: stiffnessOf(isotropic(E, NU)), factor: grid.share }], held);
     const place = (k: number): Vec3 => [0, 1, 2].map((a) => grid.low[a] + grid.nodePlace[3 * k + a] * grid.size[a]) as Vec3;
     const field = (f: (p: Vec3) => Vec3): Float64Array => Float64Array.from({ length: 3 * grid.count }, (_, i) => f(place(Math.floor(i / 3)))[i % 3]);
     const most = (u: Float64Array): number => system.forces(u).reduce((m, x) => Math.max(m, Math.abs(x)), 0);

@@ -1,4 +1,5 @@
 export { type At } from './faces';
+export { alongFibre, type FibreLayout } from './fibre';
 export { type Held, type Slender } from './slender';
 export { MAX_SPOTS } from './stress';
 export { type Elastic, isotropic, MechanicsError } from './brick';

@@ -2,10 +2,11 @@ import { STANDARD_GRAVITY } from '../quantity/quantity';
 import { measure } from '../shape/measure';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { dot, frameFor, inFrame, type Vec3 } from '../shape/turn';
-import { type Brick, brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
+import { brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
 import { type At, Faces } from './faces';
+import { type FibreLayout, layFibre, seatOf, stuffOf } from './fibre';
 import { depths, type Grid, gridOf } from './grid';
-import { Elasticity } from './solve';
+import { Elasticity, type Stuff } from './solve';
 import { type Slender, slenderest } from './slender';
 import { MAX_SPOTS, Stresses } from './stress';
 
@@ -34,8 +35,13 @@ export interface Load {
 
 export interface MechanicsInput {
   mesh: Mesh;
-  /** Along the part's own axes, or, where `up` is another direction, along the layers and across them: then x and y lie in the layer. */
+  /**
+   * Along the part's own axes, or, where `up` is another direction, along the layers and across them: then x and y lie in the layer. With fibre, of a solid of sheets
+   * at alternate angles; between the fibres the plastic has in all directions what these have across.
+   */
   elastic: Elastic;
+  /** Where continuous fibre lies. */
+  fibre?: FibreLayout;
   /** kg/mm³ */
   density: number;
   /** Expansion, 1/K, along the axes of the material. */
@@ -99,6 +105,8 @@ export interface WorkVolume {
 export interface MechanicsResult {
   elements: number;
   mass_kg: number;
+  /** Continuous fibre laid, mm³. */
+  fibre_mm3: number;
   /** Share of the mass that works little under any row: less than 3 % of the energy of the row's most worked place. */
   idle: number;
   /** How hard each place works; where it was asked for. */
@@ -144,6 +152,7 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
   return {
     elements: fine.elements,
     mass_kg: fine.mass_kg,
+    fibre_mm3: fine.fibre_mm3,
     idle: fine.idle,
     ...(fine.work && { work: fine.work }),
     ...(fine.bent && { bent: fine.bent }),
@@ -166,13 +175,13 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const patch_mm = patchOf(volume);
   const d = stiffnessOf(input.elastic);
   const brick = brickOf(d, grid.size);
-  const { factor, mass } = zones(grid, mesh, input);
   const faces = new Faces(mesh, grid, into);
+  const { dense, mass, stuffs, fibre_mm3 } = zones(grid, mesh, input, faces);
   const held = new Uint8Array(3 * grid.count);
   const near = new Uint8Array(grid.count);
   const seats = input.supports.map(({ kind, at }) => faces.hold(at, kind === 'rest', held, near));
   const watched = (input.faces ?? []).map(({ id, at }) => ({ id, places: faces.outline(at) }));
-  const system = new Elasticity(grid, d, factor, held, brick);
+  const system = new Elasticity(grid, stuffs ?? [{ stiffness: d, factor: dense, brick }], held);
   const ids = [...new Set(input.loads.map((l) => l.id))];
   const works = new Float32Array(grid.bricks);
   const found = ids.map((id, k) => {
@@ -188,12 +197,12 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     if (own.every((l) => l.at) && shareHeld(force, held) > ALL_HELD)
       throw new MechanicsError(`“${own[0].name ?? own[0].id}” stands on a face that holds the tool: pick another face for one of them.`);
     const expansion = input.expansion ?? [0, 0, 0];
-    if (heat) warm(grid, brick, factor, expansion, heat, force);
+    if (heat) system.warm(expansion, heat, force);
     const { u, steps } = system.solve(force, { progress: (n) => progress((k + Math.min(0.9, n / 60)) / ids.length) });
     const back = system.forces(u).map((x, i) => (held[i] ? x - force[i] : 0));
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
-    const stresses = new Stresses(grid, brick, factor, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
+    const stresses = new Stresses(grid, brick, dense, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
     const { pressed, ...peak } = stresses.peaks(touched, works);
     const slender = slenderest(mesh, pressed, input.elastic.nu[0], (p, way) => stresses.pressure(p, way));
     progress((k + 1) / ids.length);
@@ -227,6 +236,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   return {
     elements: grid.bricks,
     mass_kg,
+    fibre_mm3,
     idle,
     ...(input.showWork && { work: volumeOf(grid, works) }),
     ...(found[0].bent && { bent: found[0].bent }),
@@ -266,22 +276,45 @@ function volumeOf({ n, low, size, brickAt }: Grid, works: Float32Array): WorkVol
   return { n: [...n], low: [...low], size: [...size], use: Uint8Array.from(known, (x) => Math.round(255 * Math.max(0, x))) };
 }
 
-/** What each brick has of a full one's stiffness, and its mass: walls solid, sparse fill within. */
-function zones(grid: Grid, mesh: Mesh, { fill = 1, wall_mm = 0, density }: MechanicsInput): { factor: Float32Array; mass: Float64Array } {
-  const factor = grid.share.slice();
+/** What fills the bricks of a part. */
+interface Zones {
+  /** Of each brick: its share of a full and solid one, sparse fill counted as the less that it bears. */
+  dense: Float32Array;
+  mass: Float64Array;
+  /** What they are made of; one material, where there is no fibre. */
+  stuffs?: Stuff[];
+  fibre_mm3: number;
+}
+
+/** Walls solid, sparse fill within, fibre where it is laid. */
+function zones(grid: Grid, mesh: Mesh, { fill = 1, wall_mm = 0, density, fibre, elastic, loads }: MechanicsInput, faces: Faces): Zones {
+  const dense = grid.share.slice();
   const cell = grid.size[0] * grid.size[1] * grid.size[2];
-  const mass = Float64Array.from(factor, (s) => s * cell * density);
+  const mass = Float64Array.from(dense, (s) => s * cell * density);
+  const seats = fibre?.panel_mm ? loads.flatMap((l) => (l.at && l.kind === 'force' ? seatOf(grid, faces.samples(l.at)) ?? [] : [])) : [];
+  const laid = fibre && layFibre(grid, mesh, fibre, seats);
   if (fill < 1) {
     const depth = depths(grid, mesh);
     const edge = Math.cbrt(cell), sparse = Math.max(1e-3, fill ** FILL_POWER);
     for (let b = 0; b < grid.bricks; b++) {
       // A brick through which the inside of the wall runs is partly wall.
-      const solid = Math.max(0, Math.min(1, (wall_mm - depth[b]) / edge + 0.5));
-      factor[b] *= solid + (1 - solid) * sparse;
+      const solid = Math.max(laid?.solid[b] ?? 0, Math.min(1, (wall_mm - depth[b]) / edge + 0.5));
+      dense[b] *= solid + (1 - solid) * sparse;
       mass[b] *= solid + (1 - solid) * fill;
     }
   }
-  return { factor, mass };
+  if (!laid) return { dense, mass, fibre_mm3: 0 };
+  const { plastic, ...ways } = stuffOf(elastic);
+  const { x, y, pair } = laid.ways;
+  return {
+    dense,
+    mass,
+    fibre_mm3: laid.volume_mm3,
+    stuffs: [
+      { stiffness: plastic, factor: dense.map((s, b) => Math.max(0, s - x[b] - y[b] - pair[b])) },
+      ...([['x', x], ['y', y], ['pair', pair]] as const).map(([way, factor]) => ({ stiffness: ways[way], factor })),
+    ],
+  };
 }
 
 /** Share of the forces that act on what is held in their direction: the part never feels them. */
@@ -297,12 +330,6 @@ function shareHeld(force: Float64Array, held: Uint8Array): number {
 function weigh(grid: Grid, mass: Float64Array, g: Vec3, force: Float64Array): void {
   for (let b = 0; b < grid.bricks; b++)
     for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) force[3 * grid.nodes[8 * b + k] + a] += (mass[b] / 8) * g[a] * STANDARD_GRAVITY;
-}
-
-function warm(grid: Grid, brick: Brick, factor: Float32Array, expansion: Vec3, dt: number, force: Float64Array): void {
-  for (let b = 0; b < grid.bricks; b++)
-    for (let k = 0; k < 24; k++)
-      for (let a = 0; a < 3; a++) force[3 * grid.nodes[8 * b + Math.floor(k / 3)] + (k % 3)] += factor[b] * brick.thermal[a][k] * expansion[a] * dt;
 }
 
 /** Displacement at a place: of the brick there, or of the nearest one, taken on. */

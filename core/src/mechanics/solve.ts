@@ -10,11 +10,20 @@ const MOST_STEPS = 600;
 
 const NOTHING = new Float64Array();
 
+/** One of the materials that bricks are filled with. */
+export interface Stuff {
+  stiffness: Matrix;
+  /** Of each brick, how much of the stiffness of one that is full of it. */
+  factor: Float32Array;
+  /** A brick full of it on the grid that is solved, where it is known already. */
+  brick?: Brick;
+}
+
 /** One grid of the hierarchy. */
 interface Level {
   grid: Grid;
-  /** Factor of each brick on the stiffness of a full one. */
-  factor: Float32Array;
+  /** What its bricks are filled with: their stiffnesses add up. */
+  stuffs: readonly Required<Stuff>[];
   /** 1 for a direction of a node that is held. */
   held: Uint8Array;
   inverse: Float32Array;
@@ -28,8 +37,6 @@ interface Level {
   /** What is to be answered; of the finest grid it comes from outside. */
   r: Float64Array;
   direct?: Factored;
-  /** Its bricks, of the same material. */
-  brick: Brick;
   /** Along which axes the next coarser grid has bricks of double edge: 2, else 1. */
   steps: Steps;
 }
@@ -49,10 +56,10 @@ export interface SolveOptions {
 export class Elasticity {
   private readonly levels: Level[] = [];
 
-  /** @param factor of each brick on the stiffness of a full one. @param held 1 for each direction of each node that is held */
-  constructor(grid: Grid, private readonly stiffness: Matrix, factor: Float32Array, held: Uint8Array, brick = brickOf(stiffness, grid.size)) {
+  /** @param stuffs at least one. @param held 1 for each direction of each node that is held */
+  constructor(grid: Grid, stuffs: readonly Stuff[], held: Uint8Array) {
     if (!held.some((x) => x)) throw new MechanicsError('Nothing holds the part: say where it is fixed or rests.');
-    let level = this.level(grid, factor, held, brick, true);
+    let level = this.level(grid, stuffs, held, true);
     this.levels.push(level);
     while (level.grid.count > COARSEST) {
       const next = this.coarser(level);
@@ -105,48 +112,65 @@ export class Elasticity {
     return out;
   }
 
-  private level(grid: Grid, factor: Float32Array, held: Uint8Array, brick: Brick, finest = false): Level {
+  /** Adds the forces that a heating puts on the nodes of bricks that want to grow. @param expansion 1/K along each axis */
+  warm(expansion: readonly number[], dt: number, force: Float64Array): void {
+    const { grid: { nodes, bricks }, stuffs } = this.levels[0];
+    for (const { factor, brick } of stuffs) {
+      for (let b = 0; b < bricks; b++) {
+        for (let k = 0; k < 24; k++)
+          for (let a = 0; a < 3; a++) force[3 * nodes[8 * b + Math.floor(k / 3)] + (k % 3)] += factor[b] * brick.thermal[a][k] * expansion[a] * dt;
+      }
+    }
+  }
+
+  private level(grid: Grid, given: readonly Stuff[], held: Uint8Array, finest = false): Level {
     const n = 3 * grid.count;
+    const stuffs = given.map((s) => ({ ...s, brick: s.brick ?? brickOf(s.stiffness, grid.size) }));
     const diagonal = new Float64Array(n);
-    for (let b = 0; b < grid.bricks; b++)
-      for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) diagonal[3 * grid.nodes[8 * b + k] + a] += factor[b] * brick.diagonal[a];
+    for (const { factor, brick } of stuffs) {
+      for (let b = 0; b < grid.bricks; b++)
+        for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) diagonal[3 * grid.nodes[8 * b + k] + a] += factor[b] * brick.diagonal[a];
+    }
     const room = (): Float64Array => new Float64Array(n);
     return {
       grid,
-      factor,
+      stuffs,
       held,
       inverse: Float32Array.from(diagonal, (d, i) => (held[i] || d === 0 ? 0 : 1 / d)),
-      largest: brick.largest,
+      largest: Math.max(...stuffs.map(({ brick }) => brick.largest)),
       a: room(),
       b: room(),
       c: room(),
       x: room(),
       r: finest ? NOTHING : room(),
-      brick,
       steps: stepsOf(grid.n),
     };
   }
 
   /** Bricks become one of double edge; a node is held where one of those around it is. */
   private coarser(level: Level): Level {
-    const { grid: g, factor, held, steps } = level;
+    const { grid: g, stuffs, held, steps } = level;
     const n = g.n.map((x, a) => Math.ceil(x / steps[a])) as [number, number, number];
     const of = steps[0] * steps[1] * steps[2];
-    const shares = new Float32Array(n[0] * n[1] * n[2]);
-    for (let b = 0; b < g.bricks; b++) {
+    const parent = (b: number): number => {
       const [x, y, z] = [0, 1, 2].map((a) => g.brickPlace[3 * b + a] >> (steps[a] - 1));
-      shares[(z * n[1] + y) * n[0] + x] += factor[b] / of;
-    }
+      return (z * n[1] + y) * n[0] + x;
+    };
     // Everything that holds anything counts: no brick of a coarser grid is left out.
-    const grid = number(n, g.size.map((s, a) => steps[a] * s) as [number, number, number], g.low, shares.map((s) => (s > 0 ? 1 : 0)));
-    const own = new Float32Array(grid.bricks);
-    for (let i = 0; i < shares.length; i++) if (grid.brickAt[i] >= 0) own[grid.brickAt[i]] = shares[i];
+    const full = new Float32Array(n[0] * n[1] * n[2]);
+    for (let b = 0; b < g.bricks; b++) if (stuffs.some(({ factor }) => factor[b] > 0)) full[parent(b)] = 1;
+    const grid = number(n, g.size.map((s, a) => steps[a] * s) as [number, number, number], g.low, full);
+    const own = stuffs.map(({ stiffness, factor }): Stuff => {
+      const mean = new Float32Array(grid.bricks);
+      for (let b = 0; b < g.bricks; b++) if (factor[b] > 0) mean[grid.brickAt[parent(b)]] += factor[b] / of;
+      return { stiffness, factor: mean };
+    });
     const ownHeld = new Uint8Array(3 * grid.count);
     for (let k = 0; k < g.count; k++) {
       for (let a = 0; a < 3; a++)
         if (held[3 * k + a]) parentsOf(g, grid, steps, k, (p) => (ownHeld[3 * p + a] = 1));
     }
-    return this.level(grid, own, ownHeld, brickOf(this.stiffness, grid.size));
+    return this.level(grid, own, ownHeld);
   }
 
   /** out = K u with held directions left alone. */
@@ -158,9 +182,20 @@ export class Elasticity {
   }
 
   /** out += K u, brick by brick in the basis of sums and differences. */
-  private add({ grid: { nodes, bricks }, factor, brick: { blocks } }: Level, u: Float64Array, out: Float64Array): void {
-    const w = new Float64Array(24), y = new Float64Array(24);
+  private add({ grid: { nodes, bricks }, stuffs }: Level, u: Float64Array, out: Float64Array): void {
+    const w = new Float64Array(24), y = new Float64Array(24), sum = new Float64Array(72);
+    const [{ factor, brick }, ...others] = stuffs;
     for (let e = 0; e < bricks; e++) {
+      let scale = factor[e], blocks = brick.blocks;
+      if (others.length && others.some((o) => o.factor[e] > 0)) {
+        for (let i = 0; i < 72; i++) sum[i] = scale * brick.blocks[i];
+        for (const o of others) {
+          const part = o.factor[e];
+          if (part > 0) { for (let i = 0; i < 72; i++) sum[i] += part * o.brick.blocks[i]; }
+        }
+        scale = 1;
+        blocks = sum;
+      }
       const first = 8 * e;
       const n0 = 3 * nodes[first], n1 = 3 * nodes[first + 1], n2 = 3 * nodes[first + 2], n3 = 3 * nodes[first + 3];
       const n4 = 3 * nodes[first + 4], n5 = 3 * nodes[first + 5], n6 = 3 * nodes[first + 6], n7 = 3 * nodes[first + 7];
@@ -179,9 +214,8 @@ export class Elasticity {
         w[o + 6] = hf - ca;
         w[o + 7] = ig - db;
       }
-      const c = factor[e];
       for (let p = 0; p < 8; p++) {
-        const o = 9 * p, x = c * w[p ^ 1], v = c * w[8 + (p ^ 2)], t = c * w[16 + (p ^ 4)];
+        const o = 9 * p, x = scale * w[p ^ 1], v = scale * w[8 + (p ^ 2)], t = scale * w[16 + (p ^ 4)];
         y[p ^ 1] = blocks[o] * x + blocks[o + 1] * v + blocks[o + 2] * t;
         y[8 + (p ^ 2)] = blocks[o + 3] * x + blocks[o + 4] * v + blocks[o + 5] * t;
         y[16 + (p ^ 4)] = blocks[o + 6] * x + blocks[o + 7] * v + blocks[o + 8] * t;

@@ -46,13 +46,15 @@ export class Stresses {
   private readonly reach: readonly number[];
 
   /**
+   * @param brick whose stress is read off the strain: the material, or where there is fibre a solid of its sheets, so that a stress is the strain in other words
+   * @param solid share of each brick, sparse fill counted as what it bears
    * @param strain of free growth along the axes
    * @param patch_mm radius over which a stress is fitted: the same on every grid, so that a sharp inner corner, where stress has no end, reads the same
    */
   constructor(
     private readonly grid: Grid,
     private readonly brick: Brick,
-    private readonly factor: Float32Array,
+    private readonly solid: Float32Array,
     private readonly u: Float64Array,
     strain: Vec3,
     patch_mm: number,
@@ -76,7 +78,7 @@ export class Stresses {
   private read(b: number, spot: number): Stress {
     const m = this.brick.stress[spot];
     // Sparse fill carries its load in strands: what they bear is the mean over their share.
-    const dense = this.factor[b] / this.grid.share[b];
+    const dense = this.solid[b] / this.grid.share[b];
     for (let r = 0; r < 6; r++) {
       let x = -this.heat[r];
       for (let c = 0; c < 24; c++) x += m[24 * r + c] * this.local[c];

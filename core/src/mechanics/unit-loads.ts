@@ -3,6 +3,7 @@ import type { Mesh } from '../shape/mesh';
 import type { Vec3 } from '../shape/turn';
 import type { Elastic } from './brick';
 import type { At } from './faces';
+import type { FibreLayout } from './fibre';
 import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
 import type { Slender } from './slender';
 import { acrossLayers, withinLayers } from './stress';
@@ -22,8 +23,10 @@ export interface LoadClass {
   wall_mm: number;
   /** Fill inside the walls by volume; 1 is solid. */
   share: number;
-  /** Modulus across over modulus within the layers. */
+  /** Modulus across over modulus within the layers; with fibre, of its sheets. */
   ratio: number;
+  /** Where continuous fibre lies. */
+  fibre?: FibreLayout;
 }
 
 export interface UnitAsk {
@@ -113,6 +116,7 @@ const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): Mec
   up: ask.up,
   fill: c.share,
   wall_mm: c.wall_mm,
+  fibre: c.fibre,
   supports: ask.holds,
   faces: ask.faces,
   loads: unitLoads(ask),
@@ -180,13 +184,15 @@ const rowOf = (r: MechanicsRow): SolvedRow => ({
 /** Walls, fill and ratio count as the same within so much of them. */
 const ALIKE = 0.02;
 const alike = (a: number, b: number): boolean => Math.abs(a - b) <= ALIKE * Math.max(a, b);
-const sameFill = (c: LoadClass, { wall_mm, share }: Omit<LoadClass, 'ratio'>): boolean =>
-  share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm);
+const sameFibre = (a: FibreLayout | undefined, b: FibreLayout | undefined): boolean =>
+  !a || !b ? !a && !b : (Object.keys(a) as (keyof FibreLayout)[]).every((k) => alike(a[k], b[k]));
+const sameFill = (c: LoadClass, { wall_mm, share, fibre }: Omit<LoadClass, 'ratio'>): boolean =>
+  sameFibre(c.fibre, fibre) && (share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm));
 export const sameClass = (a: LoadClass, b: LoadClass): boolean => sameFill(a, b) && alike(a.ratio, b.ratio);
 
 /** Classes that answer for walls, fill and ratio, each with its part: the two between which the ratio lies by its logarithm, or the nearest one. */
-function classesFor(solved: SolvedLoads, { wall_mm, share, ratio }: LoadClass): { of: SolvedClass; part: number }[] {
-  const same = solved.classes.filter((c) => sameFill(c, { wall_mm, share })).sort((a, b) => a.ratio - b.ratio);
+function classesFor(solved: SolvedLoads, { wall_mm, share, ratio, fibre }: LoadClass): { of: SolvedClass; part: number }[] {
+  const same = solved.classes.filter((c) => sameFill(c, { wall_mm, share, fibre })).sort((a, b) => a.ratio - b.ratio);
   if (!same.length) return [];
   const above = same.findIndex((c) => c.ratio >= ratio);
   const [lo, hi] = above < 0 ? [same.at(-1)!, same.at(-1)!] : [same[Math.max(0, above - 1)], same[above]];

@@ -1,5 +1,7 @@
 import type { Duty, Form } from '../need/family';
 import type { NumberInput } from '../inputs/spec';
+import type { FibreLayout, LoadClass } from '../mechanics';
+import type { Material } from '../shelf/types';
 import type { Entry, Line, Range } from '../worksheet/types';
 import type { BuildStudy } from '../shape/study';
 import type { Machine } from './machine';
@@ -104,24 +106,66 @@ export interface Process {
   cautions: readonly string[];
 }
 
-/** A print's inside: walls all round, the rest filled to a share. */
+/** A print's inside: walls all round, the rest filled to a share; continuous fibre where the material has it. */
 export interface Fill {
   wall_mm: number;
   share: number;
+  fibre?: FibreLayout;
+  laid?: LaidFibre;
+}
+
+/** Continuous fibre as it is told to the printer. */
+export interface LaidFibre {
+  /** Mean over the layers. */
+  rings: number;
+  sheets: number;
+  panels: number;
+  layer_mm: number;
+  ring_width: number;
+  outer_mm: number;
 }
 
 /** Facts under which processes keep the width of their walls. */
 const WALLS = ['wall', 'bead'];
 
 /**
- * Walls and fill as priced; nothing where the process makes it solid.
+ * Walls, fill and fibre as priced; nothing where the process makes it solid and of one material.
  * @param given figures put over the process's own
  */
-export function fillOf(process: Process, given: Readonly<Record<string, Range>> = {}): Fill | undefined {
+export function fillOf(process: Process, material: Pick<Material, 'fibre_per_cm3'>, given: Readonly<Record<string, Range>> = {}): Fill | undefined {
   const likely = (id: string): number | undefined => (given[id] ?? process.facts.find((f) => f.id === id)?.usual)?.likely;
+  const laid = material.fibre_per_cm3 && laidOf(likely);
   const share = likely('infill');
   const wall = WALLS.map(likely).find((x) => x !== undefined);
-  return share === undefined || wall === undefined || share >= 1 ? undefined : { wall_mm: wall, share };
+  if (share === undefined || wall === undefined || (share >= 1 && !laid)) return undefined;
+  return { wall_mm: wall, share: Math.min(1, share), ...(laid && { laid, fibre: layoutOf(laid) }) };
+}
+
+/** As the lines of `blocks/extrusion.ts` count it. */
+function laidOf(likely: (id: string) => number | undefined): LaidFibre | undefined {
+  const [rings, sheets, panels, layer_mm, ring_width, outer_mm] = ['rings', 'sheets', 'panels', 'layer_height', 'ring_width', 'outer'].map(likely);
+  if (rings === undefined || sheets === undefined || panels === undefined || layer_mm === undefined || ring_width === undefined || outer_mm === undefined)
+    return undefined;
+  return { rings, sheets, panels, layer_mm, ring_width, outer_mm };
+}
+
+const layoutOf = ({ rings, sheets, panels, layer_mm, ring_width, outer_mm }: LaidFibre): FibreLayout => ({
+  ring_mm: rings > 0 ? Math.max(1, rings) * ring_width : 0,
+  ring_share: Math.min(1, rings),
+  sheet_mm: sheets * layer_mm,
+  panel_mm: panels * layer_mm,
+  outer_mm,
+  roof_mm: outer_mm,
+});
+
+/** What of a material a solution of loads rests on. */
+export type LoadedMaterial = Pick<Material, 'modulus_gpa' | 'fibre_per_cm3'>;
+
+/** Ways whose loads share a solution: by walls, fill and fibre, and by how much softer the material is across its layers. */
+export function loadClassOf(process: Process, material: LoadedMaterial, given?: Readonly<Record<string, Range>>): LoadClass {
+  const { wall_mm = 0, share = 1, fibre } = fillOf(process, material, given) ?? {};
+  const { inPlane, across } = material.modulus_gpa;
+  return { wall_mm: share < 1 ? wall_mm : 0, share, ratio: across.likely / inPlane.likely, ...(fibre && { fibre }) };
 }
 
 const rangeWords = ({ usual: { low, likely, high }, unit }: Fact): string =>

@@ -9,3 +9,6 @@ export const list = (
   words: readonly string[],
   between = ', ',
 ): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(between)} and ${words.at(-1)}`);
+
+/** "1 ring", "3 rings"; of what takes an s. */
+export const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;

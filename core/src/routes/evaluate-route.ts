@@ -1,6 +1,7 @@
 import { contentKey, type Contribution } from '../case/contribution';
 import { processFor } from '../case/equip';
 import { type CaseFacts, shapeFor } from '../case/facts';
+import { panelArea } from '../case/load-table';
 import type { CaseDoc, Pin } from '../case/types';
 import { isoAt, layOut } from '../lead/calendar';
 import { finishTimes, type Hours, lastEnd, schedule, type StageTime } from '../lead/network';
@@ -20,7 +21,7 @@ import { routeKey } from '../case/types';
 import { shelfOf } from '../shelf/shelf';
 import { CONSTANTS } from '../process/constants';
 import { factEntries, type Process } from '../process/process';
-import { FIBRE_SHARE, LEAD_ENTRY, lotOf, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet, SPARSE } from './worksheet';
+import { LEAD_ENTRY, lotOf, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet, SPARSE } from './worksheet';
 
 const DAY_MIN = 1440;
 
@@ -142,7 +143,8 @@ function quickLine(facts: CaseFacts, pin: Pin, process: Process, line: string): 
       density: material.density_g_cm3.likely,
       flow: material.flow ?? 1,
       copies: lotOf(facts.need, once),
-      fibre_share: material.fibre_per_cm3 ? FIBRE_SHARE.likely : 0,
+      laid: material.fibre_per_cm3 ? 1 : 0,
+      panel_area: panelArea(doc),
       ...(once && { wall: SPARSE['wall'].likely, infill: SPARSE['infill'].likely }),
     };
     const known = (name: string): number | undefined => stuff[name] ?? BARE[name] ?? size[name] ?? own[name] ?? plans[name];

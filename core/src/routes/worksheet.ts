@@ -2,6 +2,7 @@ import { processFor } from '../case/equip';
 import { machineEntries } from '../process/machine';
 import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
+import { panelArea } from '../case/load-table';
 import { machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin } from '../case/types';
 import { routeKey } from '../case/types';
@@ -260,17 +261,19 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     remedy('remedy_mass', 'Weight of metal parts', 'kg', remedies.mass_kg),
   ];
   entries.push(...contributions.flatMap((c) => c.entries));
-  if (material.fibre_per_cm3) {
-    entries.push(
-      shelf('fibre_share', "Fibre, share of the plastic's volume", '', FIBRE_SHARE),
-      shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3),
-    );
-  } else {
-    entries.push(
-      shelf('fibre_share', "Fibre, share of the plastic's volume", '', { low: 0, likely: 0, high: 0 }),
-      shelf('fibre_price', 'Fibre', 'money/cm^3', { low: 0, likely: 0, high: 0 }),
-    );
-  }
+  const laid = !!material.fibre_per_cm3;
+  entries.push(
+    shelf('laid', 'Continuous fibre is laid: 1, or not: 0', '', exactly(laid ? 1 : 0)),
+    shelf('fibre_price', 'Fibre', 'money/cm^3', material.fibre_per_cm3 ?? exactly(0)),
+    {
+      name: 'panel_area',
+      label: 'Level faces that a load stands on, with what is around them',
+      unit: 'cm^2',
+      ...exactly(laid && printed ? panelArea(doc) : 0),
+      source: { kind: 'need', text: 'From the load table: rows that stand on a level face.' },
+      key: 'case.panel_area',
+    },
+  );
   if (material.cutting) {
     entries.push(
       shelf('cutting', 'Cutting effort, aluminium = 1', '', { low: material.cutting * 0.85, likely: material.cutting, high: material.cutting * 1.2 }),
@@ -308,9 +311,6 @@ function onAxes(entries: readonly Entry[], machine: Process['machine']): readonl
     : e)
   );
 }
-
-/** Continuous fibre in what is printed with it, share of its volume. */
-export const FIBRE_SHARE: Range = { low: 0.03, likely: 0.08, high: 0.15 };
 
 /** What is used once is printed as hollow as the cure lets it: it has to be paid for, and got out again. */
 export const SPARSE: Readonly<Record<string, Range>> = { wall: { low: 1, likely: 1.4, high: 2 }, infill: { low: 0.04, likely: 0.08, high: 0.18 } };

@@ -7,6 +7,7 @@ import { fillOf } from '../process/process';
 import { processOf } from '../process/processes';
 import type { Mesh } from '../shape/mesh';
 import { box, join, tube } from '../shape/testing';
+import { material } from '../shelf/shelf';
 import type { Vec3 } from '../shape/turn';
 import { loadPath, weakestPlace } from './load-path';
 
@@ -85,9 +86,17 @@ describe('how a load runs through a part', () => {
 
 describe('walls and fill', () => {
   it('are those that are priced, or what somebody put over them', () => {
-    expect(fillOf(processOf('extrusion-chamber'))).toEqual({ wall_mm: 2.4, share: 0.3 });
-    expect(fillOf(processOf('extrusion-chamber'), { infill: { low: 1, likely: 1, high: 1 } })).toBeUndefined();
-    expect(fillOf(processOf('powder-polymer'))).toBeUndefined();
-    expect(fillOf(processOf('pellet-extrusion'))!.wall_mm).toBe(20);
+    const of = (process: string, id: string, given = {}) => fillOf(processOf(process), material(id), given);
+    const solid = { infill: { low: 1, likely: 1, high: 1 } };
+    expect(of('extrusion-chamber', 'abs')).toEqual({ wall_mm: 2.4, share: 0.3 });
+    expect(of('extrusion-chamber', 'abs', solid)).toBeUndefined();
+    expect(of('powder-polymer', 'pa12-powder')).toBeUndefined();
+    expect(of('pellet-extrusion', 'abs-cf-pellet')!.wall_mm).toBe(20);
+    // Only where the material has continuous fibre, and then solid too.
+    expect(of('extrusion-fibre', 'pa6-cf')!.fibre).toBeUndefined();
+    expect(of('extrusion-fibre', 'pa-carbon', solid)).toMatchObject({ share: 1, fibre: { ring_mm: 0.9, ring_share: 1, sheet_mm: 0.5, panel_mm: 0.5 } });
+    // Half a ring a layer is one in every second layer; three are three beside one another.
+    const rings = (n: number) => of('extrusion-fibre', 'pa-carbon', { rings: { low: n, likely: n, high: n } })!.fibre;
+    expect([rings(0.5), rings(3)]).toMatchObject([{ ring_mm: 0.9, ring_share: 0.5 }, { ring_mm: expect.closeTo(2.7), ring_share: 1 }]);
   });
 });

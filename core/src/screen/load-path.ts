@@ -1,4 +1,4 @@
-import type { Fill } from '../process/process';
+import { alongFibre } from '../mechanics';
 import type { BeamSections, BodySections, SideSections } from '../shape/sections';
 import { dot, unit } from '../shape/turn';
 import { formatNumber } from '../quantity/quantity';
@@ -27,7 +27,7 @@ export interface Weakest {
   k: number;
 }
 
-type Seen = Pick<CheckContext, 'need' | 'family' | 'size'> & Partial<Pick<CheckContext, 'study' | 'loadMark' | 'fill'>>;
+type Seen = Pick<CheckContext, 'need' | 'family' | 'size'> & Partial<Pick<CheckContext, 'study' | 'loadMark' | 'fill' | 'material'>>;
 
 /** Part of the length between what it rests on. */
 const SPAN = 0.8;
@@ -54,22 +54,19 @@ export function loadPath(seen: Seen): LoadPath {
   const bending = family.loadCase === 'bending' && direction !== 'compression';
   const sections = study?.body.sections;
   const across = direction === 'across' || direction === 'unknown';
-  if (!sections) return { bending, across, measured: false, ...(bending ? boxBeam(seen) : boxFace(seen)) };
+  if (!sections) return { bending, across, measured: false, ...(bending ? boxBeam(seen, insideOf(seen, across)) : boxFace(seen)) };
   const { axes } = study.body.box;
   const mark = seen.loadMark && unit(seen.loadMark);
   // Parts of the marked load along the three sides.
   const along = mark && axes.map((a) => Math.abs(dot(a, mark)));
   const pulls = along && along[0] > Math.max(along[1], along[2]);
   if (bending && !pulls) {
-    return {
-      bending,
-      measured: true,
-      across: layersApart(seen, mark && axes[0], across),
-      ...beam(sections.sides[0], along && [along[1], along[2]], seen.fill),
-    };
+    const apart = layersApart(seen, mark && axes[0], across);
+    return { bending, measured: true, across: apart, ...beam(sections.sides[0], along && [along[1], along[2]], insideOf(seen, apart)) };
   }
   const side = along ? along.indexOf(Math.max(...along)) : 2;
-  return { bending: false, measured: true, across: layersApart(seen, bending ? mark : undefined, across), ...column(sections, side, seen) };
+  const apart = layersApart(seen, bending ? mark : undefined, across);
+  return { bending: false, measured: true, across: apart, ...column(sections, side, seen, insideOf(seen, apart)) };
 }
 
 /** The weakest section of the solid part under the load, and a point in it in the part's own axes. */
@@ -92,10 +89,34 @@ function layersApart({ study }: Seen, fibre: readonly number[] | undefined, said
 
 type Figures = Pick<LoadPath, 'stress_per_n' | 'give_per_n' | 'weakest'>;
 
-function boxBeam({ size }: Seen): Figures {
+/** What a section is made of, beside the modulus in the direction of its stress: its walls, how thick, and what is inside. */
+interface Inside {
+  wall_mm: number;
+  walls: number;
+  core: number;
+}
+
+/** @param across the stress is across the layers, where fibre does nothing: the plastic between is what bears */
+function insideOf({ fill, material }: Seen, across: boolean): Inside | undefined {
+  if (!fill) return undefined;
+  const { wall_mm, share, fibre } = fill;
+  const core = share ** CELLS;
+  if (!fibre || !material || across) return { wall_mm, walls: 1, core };
+  const { inPlane, across: between } = material.modulus_gpa;
+  const soft = between.likely / inPlane.likely;
+  const layer = (own: number, laid_mm: number, of: number): number => (laid_mm * of + (own - laid_mm) * soft) / own;
+  const ringed = Math.max(wall_mm, fibre.outer_mm + fibre.ring_mm), sheeted = Math.max(wall_mm, fibre.roof_mm + fibre.sheet_mm);
+  // Walls along the beam have their rings along it, level faces their sheets: which of them bends it is not known here.
+  const walls = (layer(ringed, fibre.ring_mm * fibre.ring_share, alongFibre(1, soft)) + layer(sheeted, fibre.sheet_mm, 1)) / 2;
+  return { wall_mm: (ringed + sheeted) / 2, walls, core: core * soft };
+}
+
+function boxBeam({ size, fill }: Seen, inside: Inside | undefined): Figures {
   const [l, w, t] = size.sorted;
   const b = WIDTH_LEFT * w, d = DEPTH_LEFT * t, span = SPAN * l;
-  return { stress_per_n: (1.5 * span) / (b * d ** 2), give_per_n: span ** 3 / (4 * b * d ** 3) };
+  // Without a mesh fill is left to the wide guess; where fibre lies is not, it is most of what bears.
+  const i = stiffened((b * d ** 3) / 12, b * d, 2 * (b + d), d / 2, fill?.fibre && inside);
+  return { stress_per_n: (span * d) / (8 * i), give_per_n: span ** 3 / (48 * i) };
 }
 
 function boxFace({ size }: Seen): Figures {
@@ -104,25 +125,26 @@ function boxFace({ size }: Seen): Figures {
 }
 
 /** Area that bears: walls in full, what is filled sparsely by its share. */
-function bearing(s: SideSections, k: number, fill: Fill | undefined): number {
+function bearing(s: SideSections, k: number, inside: Inside | undefined): number {
   const area = s.area_mm2[k];
-  if (!fill) return area;
-  const inside = Math.max(0, area - s.perimeter_mm[k] * fill.wall_mm);
-  return area - (1 - fill.share ** CELLS) * inside;
+  if (!inside) return area;
+  const core = Math.max(0, area - s.perimeter_mm[k] * inside.wall_mm);
+  return inside.walls * (area - core) + inside.core * core;
 }
 
+const secondMoment = (s: BeamSections, k: number, towards: 0 | 1, inside: Inside | undefined): number =>
+  stiffened(s.i_mm4[towards][k], s.area_mm2[k], s.perimeter_mm[k], s.c_mm[towards][k], inside);
+
 /** The core is as the section, smaller by the walls: Aᵢ/A of the area and ((c − w)/c)² of its distance, exact for a rectangle. */
-function secondMoment(s: BeamSections, k: number, towards: 0 | 1, fill: Fill | undefined): number {
-  const i = s.i_mm4[towards][k];
-  if (!fill) return i;
-  const area = s.area_mm2[k], c = s.c_mm[towards][k];
-  const inside = Math.max(0, area - s.perimeter_mm[k] * fill.wall_mm);
-  const core = i * (inside / area) * (Math.max(0, c - fill.wall_mm) / c) ** 2;
-  return i - (1 - fill.share ** CELLS) * core;
+function stiffened(i: number, area: number, perimeter: number, c: number, inside: Inside | undefined): number {
+  if (!inside) return i;
+  const within = Math.max(0, area - perimeter * inside.wall_mm);
+  const core = i * (within / area) * (Math.max(0, c - inside.wall_mm) / c) ** 2;
+  return inside.walls * (i - core) + inside.core * core;
 }
 
 /** Steps that fill the span from its end, the last one in part. */
-function beam(s: BeamSections, load: readonly [number, number] | undefined, fill: Fill | undefined): Figures {
+function beam(s: BeamSections, load: readonly [number, number] | undefined, inside: Inside | undefined): Figures {
   const n = s.area_mm2.length;
   const length = n * s.step_mm;
   const start = ((1 - SPAN) / 2) * length, end = length - start;
@@ -138,12 +160,12 @@ function beam(s: BeamSections, load: readonly [number, number] | undefined, fill
       let stress = 0, bends = 0;
       for (const d of [0, 1] as const) {
         if (!way[d]) continue;
-        const i = secondMoment(s, k, d, fill);
+        const i = secondMoment(s, k, d, inside);
         stress += (way[d] * moment * s.c_mm[d][k]) / i;
         bends += way[d] ** 2 / i;
       }
       // Unit load: ∫ m²/(E I) dx, and in shear ∫ V²·1.2/(G A) dx with V = ½.
-      found.give_per_n += (moment ** 2 * bends + SHEAR / 4 / bearing(s, k, fill)) * (to - from);
+      found.give_per_n += (moment ** 2 * bends + SHEAR / 4 / bearing(s, k, inside)) * (to - from);
       if (stress > found.stress_per_n) {
         found.stress_per_n = stress;
         const middle = (k + 0.5) * s.step_mm;
@@ -166,18 +188,18 @@ function share([a, b]: readonly [number, number]): readonly [number, number] {
 const ENDS = 0.1;
 
 /** Straight through along one side: the least section, but no more than a quarter of the face it stands on. */
-function column(sections: BodySections, side: number, { study, fill }: Seen): Figures {
+function column(sections: BodySections, side: number, { study }: Seen, inside: Inside | undefined): Figures {
   const s: SideSections = sections.sides[side];
   const [a, b] = study!.body.box.size_mm.filter((_, k) => k !== side);
   const face = FACE * a * b;
   const n = s.area_mm2.length;
   let least = face, k0 = -1, give = 0;
   for (let k = 0; k < n; k++) {
-    const area = Math.min(face, bearing(s, k, fill));
+    const area = Math.min(face, bearing(s, k, inside));
     if (!(area > 0)) continue;
     give += s.step_mm / area;
-    const inside = (k + 0.5) / n;
-    if (inside > ENDS && inside < 1 - ENDS && area < least) {
+    const along = (k + 0.5) / n;
+    if (along > ENDS && along < 1 - ENDS && area < least) {
       least = area;
       k0 = k;
     }

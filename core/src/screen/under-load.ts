@@ -1,4 +1,5 @@
 import { bearingArea } from '../need/bolts';
+import type { Place } from '../inputs/spec';
 import type { BoltSize } from '../need/requirements';
 import { formatNumber } from '../quantity/quantity';
 import { list } from '../quantity/words';
@@ -19,6 +20,8 @@ export interface RowLoad {
   lasting: boolean;
   /** What `size` of one is worth as a force on the tool's sections; nothing for a row that is no force. */
   isForce: boolean;
+  /** Where it stands, in the part's own axes. */
+  at?: Place;
   /** Of a bolt drawn tight. */
   bolt?: BoltSize;
   solved?: SolvedOn;

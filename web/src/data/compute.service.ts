@@ -3,7 +3,7 @@ import { Lazy } from './lazy-worker';
 import type { BoardPlan, Problem } from '@cuadro/core/board/week';
 import type { CaseView } from '@cuadro/core/decide/evaluate-case';
 import type { RouteOption } from '@cuadro/core/decide/options';
-import type { FillStep } from '@cuadro/core/decide/fill-enough';
+import type { InsideKind, InsideStep } from '@cuadro/core/decide/inside-enough';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseDoc, Pin } from '@cuadro/core/case/types';
 import type { StepLine } from '@cuadro/core/decide/step-line';
@@ -48,8 +48,8 @@ export class ComputeService implements OnDestroy {
   }
 
   /** What other fills of a way come to under its load table. */
-  fillSteps(doc: CaseDoc, site: Site, pin: Pin, found: readonly SolvedClass[]): Promise<FillStep[]> {
-    return this.screening.get().fillSteps(doc, site, pin, found);
+  insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind, found: readonly SolvedClass[]): Promise<InsideStep[]> {
+    return this.screening.get().insideSteps(doc, site, pin, kind, found);
   }
 
   /** Open a figure of a subject of the case evaluated last: a route, a plan. */

@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
 import { type BoardPlan, planWeek, type Problem } from '@cuadro/core/board/week';
 import { evaluateCase, type CaseEvaluation, type CaseView } from '@cuadro/core/decide/evaluate-case';
-import type { FillStep } from '@cuadro/core/decide/fill-enough';
-import { fillSteps } from '@cuadro/core/decide/fill-steps';
+import type { InsideKind, InsideStep } from '@cuadro/core/decide/inside-enough';
+import { insideSteps } from '@cuadro/core/decide/inside-steps';
 import { hoursLying } from '@cuadro/core/decide/lying';
 import { screenStates, type RouteOption } from '@cuadro/core/decide/options';
 import { quickLook, type QuickLook } from '@cuadro/core/decide/quick-look';
@@ -73,9 +73,9 @@ const api = {
     return hoursLying(doc, site, pin, ways);
   },
 
-  /** What other fills of a way come to under its load table. */
-  fillSteps(doc: CaseDoc, site: Site, pin: Pin, found: readonly SolvedClass[]): FillStep[] {
-    return fillSteps(doc, site, pin, found);
+  /** What a way comes to under its load table with other fill or fibre. */
+  insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind, found: readonly SolvedClass[]): InsideStep[] {
+    return insideSteps(doc, site, pin, kind, found);
   },
 
   /** How many routes hold over what a number of the need may be, for the case evaluated last. */

@@ -35,17 +35,39 @@ export const extrusionFacts = (own: { rate: [number, number, number]; bed_cm2: n
  * @param fibre extra hours and money for continuous fibre
  */
 export function extrusionLines(rate: string, fibre = false): Line[] {
+  // Fibre and the plastic outside of it make walls and skins at least as thick as they are.
+  const wall = fibre ? 'max(wall, laid * (outer + max(1, rings) * ring_width))' : 'wall';
+  const skins = fibre ? 'skin_area * max(skin, laid * (outer + sheets * layer_height)) + laid * panel_area * panels * layer_height' : 'skin_area * skin';
   return [
-    { name: 'wall_volume', label: 'Volume of walls', unit: 'cm^3', expr: 'min(0.9 * volume, side_area * wall / mm_per_cm)' },
-    { name: 'skin_volume', label: 'Volume of skins', unit: 'cm^3', expr: 'min(volume - wall_volume, skin_area * skin / mm_per_cm)' },
+    { name: 'wall_volume', label: 'Volume of walls', unit: 'cm^3', expr: `min(0.9 * volume, side_area * ${wall} / mm_per_cm)` },
+    { name: 'skin_volume', label: 'Volume of skins', unit: 'cm^3', expr: `min(volume - wall_volume, (${skins}) / mm_per_cm)` },
     { name: 'deposit', label: 'Plastic in the part', unit: 'cm^3', expr: 'wall_volume + skin_volume + (volume - wall_volume - skin_volume) * infill' },
     { name: 'support_volume', label: 'Plastic in supports', unit: 'cm^3', expr: 'support_space * support_density' },
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: `deposit * density / g_per_kg` },
-    { name: 'mass_bought', label: 'Plastic bought', unit: 'kg', expr: '(mass_part + support_volume * density / g_per_kg) * (1 + waste)' },
+    {
+      name: 'mass_bought',
+      label: 'Plastic bought',
+      unit: 'kg',
+      expr: `(mass_part + (support_volume${fibre ? ' - fibre_volume' : ''}) * density / g_per_kg) * (1 + waste)`,
+    },
     { name: 'material_cost', label: 'Plastic', unit: 'money', expr: 'mass_bought * price_per_kg', cost: 'material' },
     ...(fibre
       ? ([
-        { name: 'fibre_volume', label: 'Continuous fibre', unit: 'cm^3', expr: 'deposit * fibre_share' },
+        {
+          name: 'ring_volume',
+          label: 'Fibre in rings',
+          unit: 'cm^3',
+          expr: 'laid * min(0.8 * wall_volume, side_area * rings * ring_width / mm_per_cm)',
+          note: 'Along every outline of every layer, holes too.',
+        },
+        {
+          name: 'sheet_volume',
+          label: 'Fibre in sheets and panels',
+          unit: 'cm^3',
+          expr: 'laid * min(0.8 * skin_volume, (skin_area * sheets + panel_area * panels) * layer_height / mm_per_cm)',
+          note: 'Under level faces, and more of them where a load stands.',
+        },
+        { name: 'fibre_volume', label: 'Continuous fibre', unit: 'cm^3', expr: 'ring_volume + sheet_volume' },
         { name: 'fibre_cost', label: 'Fibre', unit: 'money', expr: 'fibre_volume * fibre_price', cost: 'material' },
         { name: 'fibre_h', label: 'Laying fibre', unit: 'h', expr: 'fibre_volume / fibre_rate_laid' },
       ] satisfies Line[])
@@ -55,9 +77,9 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
       name: 'print_h',
       label: 'Printing one tool',
       unit: 'h',
-      expr: `(deposit + support_volume) / (deposition * flow) + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${
-        fibre ? ' + fibre_h' : ''
-      }`,
+      expr: `(deposit + support_volume${
+        fibre ? ' - fibre_volume' : ''
+      }) / (deposition * flow) + layers * layer_change / s_per_h + island_height / layer_height * hop / s_per_h + cooling_wait${fibre ? ' + fibre_h' : ''}`,
       note: 'Paths at the deposition rate, layer changes, starts at islands, and waits of small layers.',
     },
     ...plateLines('min(floor(sections * bed_area / footprint), floor(sections * build_limit / print_h))'),

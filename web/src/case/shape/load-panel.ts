@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, output, signal, untracked, viewChild } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { holdRows, loadRows, solvedLoads } from '@cuadro/core/case/load-table';
-import { formatMoney } from '@cuadro/core/case/words';
-import { enough, fillAsk, type FillStep, withFill } from '@cuadro/core/decide/fill-enough';
+import { insideAsk, type InsideKind } from '@cuadro/core/decide/inside-enough';
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import type { Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { FIRST_LOOK, REFINED, type WorkVolume } from '@cuadro/core/mechanics';
+import type { PinView } from '@cuadro/core/decide/evaluate-case';
 import { refineAsks } from '@cuadro/core/decide/refine';
 import { HOLD_INPUTS } from '@cuadro/core/need/loads';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
@@ -16,7 +16,6 @@ import type { RowVerdict } from '@cuadro/core/screen/row-verdicts';
 import { type FaceChoice, placeOfFace } from '@cuadro/core/shape/patch';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
-import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { isGivenUp, ShapeService } from '../../data/shape.service';
@@ -25,6 +24,7 @@ import type { Tag } from '../../shared/part-view/part-scene';
 import { StateGlyph } from '../../shared/state-glyph';
 import { type Asking, LoadTable } from '../loads/load-table';
 import { DUTY } from './faces-panel';
+import { InsideLadder } from './inside-ladder';
 import { areaText } from './shape-words';
 
 const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
@@ -35,7 +35,7 @@ const MOST_HARD = 5, SAME_MM = 3;
 @Component({
   selector: 'cu-load-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LoadTable, MatProgressBarModule, StateGlyph],
+  imports: [InsideLadder, LoadTable, MatProgressBarModule, StateGlyph],
   styleUrl: './panel.scss',
   template: `
     <p class="hint">Solved on the part's own shape, walls and fill as priced, for all ways at once. Size may change afterwards at no cost; a place or a hold is solved anew.</p>
@@ -60,21 +60,12 @@ const MOST_HARD = 5, SAME_MM = 3;
         <ol class="quiet hint" [attr.aria-label]="'Hardest places of ' + ways()[0].letter">@for (h of hardest(); track h.id) { <li>{{ h.text }}</li> }</ol>
       }
       @if (filled(); as w) {
-        <p><button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="tryFills()">How much fill is enough for {{ w.letter }}?</button>
-          <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="showWork()">How hard does each place work?</button></p>
+        <p><button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="showWork()">How hard does each place work?</button></p>
+        <cu-inside-ladder kind="fill" [letter]="w.letter" [option]="w.option" (tried)="attempt($event)" />
       }
+      @if (reinforced(); as w) { <cu-inside-ladder kind="fibre" [letter]="w.letter" [option]="w.option" (tried)="attempt($event)" /> }
       @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }
       @if (idle(); as i) { <p aria-live="polite">{{ i.text }}</p> }
-      @if (steps().length) {
-        <table class="sheet ways">
-          <caption>Fill of {{ filled()?.letter }}</caption>
-          <thead><tr><th scope="col">Fill</th><th scope="col">Use</th><th scope="col">Gives</th><th scope="col">Weight</th><th scope="col">Build</th><th scope="col">One tool</th><th></th></tr></thead>
-          <tbody>@for (s of steps(); track s.share) {
-            <tr [class.on]="s === best()"><th scope="row">{{ percent(s.share) }}</th><td class="num"><cu-state [state]="s.state" [word]="false" />&ngsp;{{ percent(s.use) }}</td><td class="num">{{ length(s.give_mm) }}</td><td class="num">{{ mass(s.mass_kg) }}</td><td class="num">{{ hours(s.build_h) }}</td><td class="num">{{ money(s.price_each) }}</td>
-              <td><button type="button" class="link" [attr.aria-label]="'Take ' + percent(s.share) + ' of fill'" (click)="takeFill(s.share)">take</button></td></tr> }</tbody>
-        </table>
-        <p class="quiet hint">{{ bestWords() }}</p>
-      }
       <p class="quiet hint">Share of what may be borne with a factor of three, and how far it gives{{ accuracy() }}. It screens; a proof load and judgement decide.
         @if (coarse()) { <button type="button" class="link" [disabled]="!!shapes.stage()" (click)="refine.emit()">Solve these ways on {{ refined }} bricks</button> }</p>
     }
@@ -86,7 +77,6 @@ export class LoadPanel {
   private readonly cases = inject(CaseStore);
   private readonly settings = inject(SettingsService);
   private readonly margin = inject(MarginService);
-  private readonly compute = inject(ComputeService);
   private readonly shops = inject(ShopService);
   protected readonly shapes = inject(ShapeService);
   readonly ref = input.required<ShapeRef>();
@@ -208,22 +198,13 @@ export class LoadPanel {
     this.asking.set(of);
   }
 
-  /** The printed way that leads and has a fill. */
-  protected readonly filled = computed(() => {
+  /** The printed ways that lead among those that have a fill, and among those with continuous fibre. */
+  protected readonly filled = computed(() => this.leading('fill'));
+  protected readonly reinforced = computed(() => this.leading('fibre'));
+  private leading(kind: InsideKind): PinView | undefined {
     const doc = this.cases.doc()!, site = this.shops.site();
-    return this.cases.view()?.pins.find((p) => p.letter !== 'T' && p.option.kind === 'print' && fillAsk(doc, site, p.option));
-  });
-  protected readonly steps = linkedSignal<unknown, readonly FillStep[]>({
-    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.filled()?.letter],
-    computation: () => [],
-  });
-  protected readonly best = computed(() => enough(this.steps()));
-  protected readonly bestWords = computed(() => {
-    const best = this.best();
-    return best
-      ? `${this.percent(best.share)} is enough for every row: what is denser costs weight and hours for nothing.`
-      : 'No fill is enough for every row: thicken what is loaded most, turn the layers, or take another material.';
-  });
+    return this.cases.view()?.pins.find((p) => p.letter !== 'T' && p.option.kind === 'print' && insideAsk(doc, site, p.option, kind));
+  }
   protected readonly idle = linkedSignal<unknown, { text: string; work: WorkVolume } | undefined>({
     source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds],
     computation: () => undefined,
@@ -236,28 +217,12 @@ export class LoadPanel {
   protected percent = (x: number): string => `${formatNumber(100 * x, 2)}\u00a0%`;
   protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
   protected mass = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'mass', this.settings.units());
-  protected hours = (x: number): string => `${formatNumber(x, 2)}\u00a0h`;
-  protected money = (x: number): string => formatMoney(x, this.shops.currency());
-
-  /** Other fills of the leading printed way, solved and priced. */
-  protected async tryFills(): Promise<void> {
-    const pin = this.filled()!.option;
-    await this.attempt(async () => {
-      const found = await this.shapes.solveLoads(fillAsk(this.cases.doc()!, this.shops.site(), pin)!, FIRST_LOOK);
-      this.steps.set(await this.compute.fillSteps(this.cases.doc()!, this.shops.site(), { process: pin.process, material: pin.material }, found));
-    });
-  }
-
-  protected takeFill(share: number): void {
-    const { process, material } = this.filled()!.option;
-    this.cases.edit((doc) => withFill(doc, { process, material }, share));
-  }
 
   /** Bands on the drawing by how hard the surface works, and what the rest weighs. */
   protected async showWork(): Promise<void> {
     const { option, figures } = this.filled()!;
     await this.attempt(async () => {
-      const ask = fillAsk(this.cases.doc()!, this.shops.site(), option)!;
+      const ask = insideAsk(this.cases.doc()!, this.shops.site(), option, 'fill')!;
       const { idle, work } = await this.shapes.workOf({ ...ask, classes: ask.classes.filter((c) => c.share >= 1) }, FIRST_LOOK);
       const kg = figures.find((f) => f.name === 'mass_tool')?.value ?? 0;
       this.idle.set({
@@ -297,7 +262,7 @@ export class LoadPanel {
     });
   }
 
-  private async attempt(work: () => Promise<void>): Promise<void> {
+  protected async attempt(work: () => Promise<void>): Promise<void> {
     this.problem.set('');
     try {
       await work();

@@ -9,30 +9,31 @@ import { worst } from '../screen/check';
 import { shelfOf } from '../shelf/shelf';
 import { valueOf } from '../worksheet/evaluate';
 import { rowsOn } from './evaluate-case';
-import { type FillStep, SHARES, withFill } from './fill-enough';
+import { type InsideKind, INSIDES, type InsideStep, withInside } from './inside-enough';
 import { screenRoute } from './options';
 
-/** Each share of fill: what the rows say, what it weighs, how long it builds and what it costs. @param found solutions of `fillAsk` */
-export function fillSteps(doc: CaseDoc, site: Site, pin: Pin, found: readonly SolvedClass[]): FillStep[] {
+/** Each inside that is tried: what the rows say, what it weighs, how long it builds and what it costs. @param found solutions of `insideAsk` */
+export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind, found: readonly SolvedClass[]): InsideStep[] {
   const process = processOf(pin.process);
   const way = doc.shapes.printed ? 'printed' : 'machined';
   const shape = doc.shapes[way]!;
   const key = solvedKey(shape, loadsToSolve(doc, shape, true)!);
   const solved = { ...shape.solved, printed: { key, classes: [...found] } };
-  return SHARES.map((share): FillStep => {
-    const full = withFill({ ...doc, shapes: { ...doc.shapes, [way]: { ...shape, solved } } }, pin, share);
+  return INSIDES[kind].map((inside): InsideStep => {
+    const full = withInside({ ...doc, shapes: { ...doc.shapes, [way]: { ...shape, solved } } }, pin, inside);
     const facts = factsOf(full, site);
     const option = screenRoute(facts, process, shelfOf(site.shop).material(pin.material), 'none');
     const rows = rowsOn(facts, option);
     const { point } = evaluateRoute(facts, { ...pin, doubt: option.doubt }, option.remedies, 0);
     return {
-      share,
+      ...inside,
       state: worst(rows.map((r) => r.state)),
       use: Math.max(0, ...rows.map((r) => r.use ?? 0)),
       give_mm: Math.max(0, ...rows.map((r) => r.give_mm ?? 0)),
       mass_kg: valueOf(point, 'mass_tool'),
       build_h: buildHours(facts, pin),
       price_each: valueOf(point, 'price_each'),
+      rows: rows.map((r) => ({ id: r.id, name: r.name, state: r.state, asks: Math.max(r.use ?? 0, r.may_give_mm ? (r.give_mm ?? 0) / r.may_give_mm : 0) })),
     };
   });
 }

@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { formatMoney } from '@cuadro/core/case/words';
+import { enough, insideAsk, type InsideKind, type InsideStep, type RowAnswer, rowAnswers, withInside } from '@cuadro/core/decide/inside-enough';
+import { FIRST_LOOK } from '@cuadro/core/mechanics';
+import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
+import type { RouteOption } from '@cuadro/core/decide/options';
+import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
+import { SettingsService } from '../../data/settings.service';
+import { ShapeService } from '../../data/shape.service';
+import { ShopService } from '../../data/shop.service';
+import { StateGlyph } from '../../shared/state-glyph';
+
+/** How a row is told to be borne. */
+const BY: Record<RowAnswer['by'], string> = {
+  plastic: 'the plastic alone holds it',
+  sheets: 'sheets under level faces do most',
+  rings: 'rings along outlines and holes do most',
+  panels: 'sheets under what stands there do most',
+  nothing: 'no fibre helps: another shape, direction or hold does',
+};
+
+/** A way with more and less inside, under its load table: how much is enough. */
+@Component({
+  selector: 'cu-inside-ladder',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StateGlyph],
+  styleUrl: './panel.scss',
+  template: `
+    <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="tried.emit(solve)">How much {{ kind() }} is enough for {{ letter() }}?</button>
+    @if (steps().length) {
+      <table class="sheet ways">
+        <caption>{{ kind() === 'fill' ? 'Fill' : 'Fibre' }} of {{ letter() }}</caption>
+        <thead><tr><th scope="col">{{ kind() === 'fill' ? 'Fill' : 'Laid' }}</th><th scope="col">Use</th><th scope="col">Gives</th><th scope="col">Weight</th><th scope="col">Build</th><th scope="col">One tool</th><th></th></tr></thead>
+        <tbody>@for (s of steps(); track s.label) {
+          <tr [class.on]="s === best()"><th scope="row">{{ s.label }}</th><td class="num"><cu-state [state]="s.state" [word]="false" />&ngsp;{{ percent(s.use) }}</td><td class="num">{{ length(s.give_mm) }}</td><td class="num">{{ mass(s.mass_kg) }}</td><td class="num">{{ hours(s.build_h) }}</td><td class="num">{{ money(s.price_each) }}</td>
+            <td><button type="button" class="link" [attr.aria-label]="'Take ' + s.label + (kind() === 'fill' ? ' of fill' : '')" (click)="take(s)">take</button></td></tr> }</tbody>
+      </table>
+      <p class="quiet hint">{{ bestWords() }}</p>
+      @if (answers().length) {
+        <table class="sheet ways">
+          <caption>What bears each load{{ best() ? '' : ', with the most that was tried' }}</caption>
+          <thead><tr><th scope="col">Row</th><th scope="col">Without</th><th scope="col">With</th><th scope="col">Borne by</th></tr></thead>
+          <tbody>@for (a of answers(); track a.id; let i = $index) {
+            <tr><th scope="row">L{{ i + 1 }} {{ a.name }}</th><td class="num">{{ percent(a.without) }}</td><td class="num"><cu-state [state]="a.state" [word]="false" />&ngsp;{{ percent(a.with) }}</td><td>{{ by[a.by] }}</td></tr> }</tbody>
+        </table>
+        <p class="quiet hint">{{ openWords() }}</p>
+      }
+    }
+  `,
+  styles:
+    `:host { display: block; margin: 4px 0; } .ways { table-layout: auto; width: 100%; } .ways td, .ways th { padding: 2px 3px; } .ways th[scope='row'] { white-space: normal; } .ways .num { font-size: 12.5px; }`,
+})
+export class InsideLadder {
+  private readonly cases = inject(CaseStore);
+  private readonly settings = inject(SettingsService);
+  private readonly compute = inject(ComputeService);
+  private readonly shops = inject(ShopService);
+  protected readonly shapes = inject(ShapeService);
+  readonly kind = input.required<InsideKind>();
+  readonly letter = input.required<string>();
+  readonly option = input.required<RouteOption>();
+  /** Work to be done, by whoever says what went wrong. */
+  readonly tried = output<() => Promise<void>>();
+
+  protected readonly by = BY;
+  protected readonly steps = linkedSignal<unknown, readonly InsideStep[]>({
+    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.letter(), this.option().process, this.option().material],
+    computation: () => [],
+  });
+  protected readonly best = computed(() => enough(this.steps()));
+  protected readonly answers = computed(() => rowAnswers(this.steps(), this.best() ?? this.steps().at(-1)!));
+  protected readonly bestWords = computed(() => {
+    const best = this.best();
+    if (this.kind() === 'fill')
+      return best
+        ? `${best.label} is enough for every row: what is denser costs weight and hours for nothing.`
+        : 'No fill is enough for every row: thicken what is loaded most, turn the layers, or take another material.';
+    return best
+      ? `Enough for every row, and the cheapest of them: ${best.label}.`
+      : 'No fibre that was tried is enough for every row: deepen what is loaded most, turn the layers, or take another material.';
+  });
+  protected readonly openWords = computed(() => {
+    const open = this.answers().filter((a) => a.state !== 'pass');
+    return open.length
+      ? `Left open: ${open.map((a) => `“${a.name}”`).join(', ')}.`
+      : 'Every row is answered. Which layers the fibre is in stands with each row, above.';
+  });
+
+  protected percent = (x: number): string => `${formatNumber(100 * x, 2)}\u00a0%`;
+  protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
+  protected mass = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'mass', this.settings.units());
+  protected hours = (x: number): string => `${formatNumber(x, 2)}\u00a0h`;
+  protected money = (x: number): string => formatMoney(x, this.shops.currency());
+
+  /** Other insides of the way, solved and priced. */
+  protected readonly solve = async (): Promise<void> => {
+    const { process, material } = this.option();
+    const doc = this.cases.doc()!, site = this.shops.site(), kind = this.kind();
+    const found = await this.shapes.solveLoads(insideAsk(doc, site, { process, material }, kind)!, FIRST_LOOK);
+    this.steps.set(await this.compute.insideSteps(doc, site, { process, material }, kind, found));
+  };
+
+  protected take(step: InsideStep): void {
+    const { process, material } = this.option();
+    this.cases.edit((doc) => withInside(doc, { process, material }, step));
+  }
+}
