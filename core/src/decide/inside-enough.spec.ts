@@ -62,21 +62,35 @@ describe('how much fill is enough', () => {
 
 describe('how much fibre is enough', () => {
   const down = steps(CARBON, 'fibre', loaded(700));
-  const named = (all: readonly InsideStep[], start: string) => all.find((s) => s.label.startsWith(start))!;
+  const named = (all: readonly InsideStep[], label: string) => all.find((s) => s.label === label)!;
   it('is asked of what has continuous fibre alone', () => {
     expect(insideAsk(loaded(60), BUILT_IN_SITE, { process: 'extrusion-fibre', material: 'pa6-cf' }, 'fibre')).toBeUndefined();
     expect(insideAsk(loaded(60), BUILT_IN_SITE, PETG, 'fibre')).toBeUndefined();
   });
   it('skins answer what bends it through its layers, rings what bends it along them', () => {
-    const [bare, skins] = [named(down, 'no fibre'), named(down, '4 sheets under level')];
+    const [bare, skins] = [named(down, 'no fibre'), named(down, '4 sheets')];
     expect(skins.give_mm).toBeLessThan(bare.give_mm / 2);
     // Across its breadth the skins lie all along the bending, the rings at its edges.
     const aside = steps(CARBON, 'fibre', loaded(700, 'y-'));
-    expect(named(aside, '2 rings in').give_mm).toBeLessThan(named(aside, '4 sheets under level').give_mm);
+    expect(named(aside, '2 rings').give_mm).toBeLessThan(named(aside, '4 sheets').give_mm);
     expect(rowAnswers(aside, aside.at(-1)!)[0].by).toBe('rings');
   });
+  it('the more of it, the stiffer and the dearer, whatever remedies the way has now', () => {
+    const order = [
+      'no fibre',
+      '2 sheets',
+      '4 sheets',
+      '1 ring, 2 sheets and 2 more under loads',
+      '2 rings, 4 sheets and 4 more under loads',
+      '4 rings, 12 sheets and 6 more under loads',
+    ];
+    for (let i = 1; i < order.length; i++) {
+      expect(named(down, order[i]).give_mm).toBeLessThan(named(down, order[i - 1]).give_mm);
+      expect(named(down, order[i]).price_each).toBeGreaterThan(named(down, order[i - 1]).price_each);
+    }
+  });
   it('costs what it lays: fibre by the cm³, and plastic it stands in for', () => {
-    const [bare, skins] = [named(down, 'no fibre'), named(down, '4 sheets under level')];
+    const [bare, skins] = [named(down, 'no fibre'), named(down, '4 sheets')];
     // Four sheets of 0.25 mm above and below: 2 × 120 × 30 mm² × 1 mm at 4 EUR, less the plastic of 80 to 200 EUR/kg that is not there; and its hours.
     const fibre = 7.2 * 4;
     expect(skins.price_each - bare.price_each).toBeGreaterThan(fibre * 0.8);

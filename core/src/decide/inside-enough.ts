@@ -19,9 +19,9 @@ export interface Inside {
 const fill = (share: number): Inside => ({ label: `${Math.round(100 * share)} %`, put: { infill: share } });
 function fibre(rings: number, sheets: number, panels: number): Inside {
   const parts = [
-    ...(rings ? [ringsWords(rings)] : []),
-    ...(sheets ? [`${counted(sheets, 'sheet')} under level faces`] : []),
-    ...(panels ? [`${counted(panels, 'sheet')} ${sheets ? 'more ' : ''}under loads`] : []),
+    ...(rings ? [rings < 1 ? ringsWords(rings) : counted(rings, 'ring')] : []),
+    ...(sheets ? [counted(sheets, 'sheet')] : []),
+    ...(panels ? [sheets ? `${panels} more under loads` : `${counted(panels, 'sheet')} under loads`] : []),
   ];
   return { label: parts.length ? list(parts) : 'no fibre', put: { rings, sheets, panels } };
 }

@@ -1,16 +1,20 @@
 import { loadsToSolve, solvedKey } from '../case/load-table';
-import type { CaseDoc, Pin } from '../case/types';
+import { type CaseDoc, type Pin, routeKey } from '../case/types';
 import type { SolvedClass } from '../mechanics';
 import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import type { Site } from '../records/site';
 import { buildHours, evaluateRoute } from '../routes/evaluate-route';
 import { worst } from '../screen/check';
+import type { RemedyId } from '../screen/remedies';
 import { shelfOf } from '../shelf/shelf';
 import { valueOf } from '../worksheet/evaluate';
 import { rowsOn } from './evaluate-case';
 import { type InsideKind, INSIDES, type InsideStep, withInside } from './inside-enough';
 import { screenRoute } from './options';
+
+/** Remedies that stand in for more inside: what the fill or fibre does has to be seen without them, unless somebody took them. */
+const INSTEAD: readonly RemedyId[] = ['deeper-section', 'fibre-rods'];
 
 /** Each inside that is tried: what the rows say, what it weighs, how long it builds and what it costs. @param found solutions of `insideAsk` */
 export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind, found: readonly SolvedClass[]): InsideStep[] {
@@ -19,10 +23,14 @@ export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind
   const shape = doc.shapes[way]!;
   const key = solvedKey(shape, loadsToSolve(doc, shape, true)!);
   const solved = { ...shape.solved, printed: { key, classes: [...found] } };
+  const material = shelfOf(site.shop).material(pin.material);
+  // The same remedies for every step, so that only the inside differs.
+  const now = screenRoute(factsOf(doc, site), process, material, 'none');
+  const kept = now.remedies.map((r) => r.id).filter((id) => now.decided || !(INSTEAD as readonly string[]).includes(id));
+  const bare = { ...doc, remedies: { ...doc.remedies, [routeKey(pin)]: kept }, shapes: { ...doc.shapes, [way]: { ...shape, solved } } };
   return INSIDES[kind].map((inside): InsideStep => {
-    const full = withInside({ ...doc, shapes: { ...doc.shapes, [way]: { ...shape, solved } } }, pin, inside);
-    const facts = factsOf(full, site);
-    const option = screenRoute(facts, process, shelfOf(site.shop).material(pin.material), 'none');
+    const facts = factsOf(withInside(bare, pin, inside), site);
+    const option = screenRoute(facts, process, material, 'none');
     const rows = rowsOn(facts, option);
     const { point } = evaluateRoute(facts, { ...pin, doubt: option.doubt }, option.remedies, 0);
     return {

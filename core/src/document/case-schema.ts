@@ -192,6 +192,18 @@ const solvedSchema = yup
         wall_mm: length('Wall'),
         share: bounded('Fill', 0, 1),
         ratio: bounded('Ratio of stiffness', 1e-3, 1e3),
+        fibre: yup
+          .object({
+            ring_mm: length('Rings'),
+            ring_share: bounded('Rings', 0, 1),
+            sheet_mm: length('Sheets'),
+            panel_mm: length('Panels'),
+            outer_mm: length('Plastic outside of the fibre'),
+            roof_mm: length('Plastic over the fibre'),
+          })
+          .noUnknown()
+          .default(undefined)
+          .optional(),
         bricks: bounded('Bricks', 0, 1e7),
         idle: bounded('Idle', 0, 1),
         rows: mapOf(solvedRowSchema, MAX_ROWS, 'There are too many rows.'),

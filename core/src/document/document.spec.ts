@@ -1,4 +1,5 @@
 import { demoDoc, studiedRef } from '../case/testing';
+import { withSolved } from '../case/load-table';
 import { type CaseDoc, DOC_VERSION } from '../case/types';
 import { UNIT_LOADS_VERSION } from '../mechanics';
 import { box } from '../shape/testing';
@@ -31,6 +32,18 @@ describe('upgrade', () => {
     // What this version found stays.
     const own = demoDoc({ shapes: { printed: { ...ref, solved: solved(`${UNIT_LOADS_VERSION}|abc`) as never } } });
     expect(upgrade(own)).toBe(own);
+  });
+  it('takes what the solver finds for every way, those with fibre among them', () => {
+    const mesh = box(60, 20, 12);
+    const asks = demoDoc({
+      shapes: { printed: studiedRef(mesh) },
+      loads: { p: { at: { point: [60, 10, 6], normal: [1, 0, 0] } }, b: { kind: 'bolt', at: { point: [10, 10, 12], normal: [0, 0, 1] } } },
+      holds: { h: { kind: 'fixed', at: { point: [0, 10, 6], normal: [-1, 0, 0] } } },
+    });
+    const solved = withSolved(asks, asks.shapes.printed!, mesh, 200);
+    const { printed } = solved.shapes.printed!.solved!;
+    expect([printed!.problem, printed!.classes.some((c) => c.fibre), printed!.classes.some((c) => !c.fibre)]).toEqual([undefined, true, true]);
+    expect(() => caseSchema.validateSync(JSON.parse(JSON.stringify(solved)), { strict: true })).not.toThrow();
   });
   it('leaves the present form as it is', () => {
     const doc = demoDoc();

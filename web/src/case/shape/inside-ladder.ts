@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { formatMoney } from '@cuadro/core/case/words';
 import { enough, insideAsk, type InsideKind, type InsideStep, type RowAnswer, rowAnswers, withInside } from '@cuadro/core/decide/inside-enough';
-import { FIRST_LOOK } from '@cuadro/core/mechanics';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import type { RouteOption } from '@cuadro/core/decide/options';
 import { CaseStore } from '../../data/case-store';
@@ -10,6 +9,9 @@ import { SettingsService } from '../../data/settings.service';
 import { ShapeService } from '../../data/shape.service';
 import { ShopService } from '../../data/shop.service';
 import { StateGlyph } from '../../shared/state-glyph';
+
+/** Enough to tell one inside from another; what is taken is solved anew as the table is. */
+const BRICKS = 8000;
 
 /** How a row is told to be borne. */
 const BY: Record<RowAnswer['by'], string> = {
@@ -29,12 +31,15 @@ const BY: Record<RowAnswer['by'], string> = {
   template: `
     <button type="button" class="framed" [disabled]="!!shapes.stage()" (click)="tried.emit(solve)">How much {{ kind() }} is enough for {{ letter() }}?</button>
     @if (steps().length) {
-      <table class="sheet ways">
+      <table class="sheet ways choices">
         <caption>{{ kind() === 'fill' ? 'Fill' : 'Fibre' }} of {{ letter() }}</caption>
-        <thead><tr><th scope="col">{{ kind() === 'fill' ? 'Fill' : 'Laid' }}</th><th scope="col">Use</th><th scope="col">Gives</th><th scope="col">Weight</th><th scope="col">Build</th><th scope="col">One tool</th><th></th></tr></thead>
-        <tbody>@for (s of steps(); track s.label) {
-          <tr [class.on]="s === best()"><th scope="row">{{ s.label }}</th><td class="num"><cu-state [state]="s.state" [word]="false" />&ngsp;{{ percent(s.use) }}</td><td class="num">{{ length(s.give_mm) }}</td><td class="num">{{ mass(s.mass_kg) }}</td><td class="num">{{ hours(s.build_h) }}</td><td class="num">{{ money(s.price_each) }}</td>
-            <td><button type="button" class="link" [attr.aria-label]="'Take ' + s.label + (kind() === 'fill' ? ' of fill' : '')" (click)="take(s)">take</button></td></tr> }</tbody>
+        <thead><tr>@for (h of heads; track h) { <th scope="col" class="num">{{ h }}</th> }</tr></thead>
+        @for (s of steps(); track s.label) {
+          <tbody [class.on]="s === best()">
+            <tr><th scope="rowgroup" colspan="5">{{ s.label }} <button type="button" class="link" [attr.aria-label]="'Take ' + s.label + (kind() === 'fill' ? ' of fill' : '')" (click)="take(s)">take</button></th></tr>
+            <tr><td class="num"><cu-state [state]="s.state" [word]="false" />&ngsp;{{ percent(s.use) }}</td><td class="num">{{ length(s.give_mm) }}</td><td class="num">{{ mass(s.mass_kg) }}</td><td class="num">{{ hours(s.build_h) }}</td><td class="num">{{ money(s.price_each) }}</td></tr>
+          </tbody>
+        }
       </table>
       <p class="quiet hint">{{ bestWords() }}</p>
       @if (answers().length) {
@@ -49,7 +54,7 @@ const BY: Record<RowAnswer['by'], string> = {
     }
   `,
   styles:
-    `:host { display: block; margin: 4px 0; } .ways { table-layout: auto; width: 100%; } .ways td, .ways th { padding: 2px 3px; } .ways th[scope='row'] { white-space: normal; } .ways .num { font-size: 12.5px; }`,
+    `:host { display: block; margin: 4px 0; } .ways { table-layout: auto; width: 100%; } .ways td, .ways th { padding: 2px 3px; } .ways th[scope='row'], .ways th[scope='rowgroup'] { white-space: normal; } .ways th[scope='rowgroup'] button { float: right; } .ways .num { font-size: 12.5px; }`,
 })
 export class InsideLadder {
   private readonly cases = inject(CaseStore);
@@ -64,6 +69,7 @@ export class InsideLadder {
   readonly tried = output<() => Promise<void>>();
 
   protected readonly by = BY;
+  protected readonly heads = ['Use', 'Gives', 'Weight', 'Build', 'One tool'];
   protected readonly steps = linkedSignal<unknown, readonly InsideStep[]>({
     source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.letter(), this.option().process, this.option().material],
     computation: () => [],
@@ -97,7 +103,7 @@ export class InsideLadder {
   protected readonly solve = async (): Promise<void> => {
     const { process, material } = this.option();
     const doc = this.cases.doc()!, site = this.shops.site(), kind = this.kind();
-    const found = await this.shapes.solveLoads(insideAsk(doc, site, { process, material }, kind)!, FIRST_LOOK);
+    const found = await this.shapes.solveLoads(insideAsk(doc, site, { process, material }, kind)!, BRICKS);
     this.steps.set(await this.compute.insideSteps(doc, site, { process, material }, kind, found));
   };
 
