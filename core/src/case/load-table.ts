@@ -11,13 +11,13 @@ import {
   type UnitLoad,
 } from '../mechanics';
 import { type Dims, HAND_DIMS, handFormula } from '../mechanics/by-hand';
-import { areaOfHold, areaOfLoad, isForceKind, isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
+import { areaOfHold, areaOfLoad, forceOf, isForceKind, isPlaced, kindOf, loadName, placeOf, wayOf } from '../need/loads';
 import { loadClassOf, type LoadedMaterial, type Process } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { materialsFor } from '../shelf/shelf';
 import { exactly } from '../shelf/types';
 import type { Mesh } from '../shape/mesh';
-import { UP, type Vec3 } from '../shape/turn';
+import { dot, UP, type Vec3 } from '../shape/turn';
 import { once } from '../worksheet/once';
 import { hash32 } from '../worksheet/sample';
 import { shapeFor } from './facts';
@@ -71,7 +71,7 @@ export function loadsToSolve(doc: CaseDoc, shape: ShapeRef, printed: boolean): U
     loads,
     holds,
     ...(faces.length && { faces }),
-    classes: [...classesOf(printed ? PRINTED : SOLID), ...ownClasses(doc, printed)],
+    classes: [...classesOf(printed ? PRINTED : SOLID), ...ownClasses(doc, printed), ...mendedClasses(doc, printed)],
   };
 }
 
@@ -122,6 +122,51 @@ function ownClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
     });
   });
 }
+/** Remedies that change what is solved, and how much deeper a deeper section is. */
+export const SOLVED_REMEDIES = ['deeper-section', 'fibre-rods'] as const;
+export type SolvedRemedy = typeof SOLVED_REMEDIES[number];
+export const DEEPER = 1.25;
+/** Modulus of bonded carbon rods, GPa. */
+const ROD_GPA = 130;
+
+/** What those of a way's remedies that somebody took make of its class; nothing where none of them does, or the part has not been studied. */
+export function mended(doc: CaseDoc, printed: boolean, taken: readonly string[], material: LoadedMaterial, of: LoadClass): LoadClass | undefined {
+  const ways = bendWays(doc, printed);
+  const [deep, rods] = SOLVED_REMEDIES.map((id) => taken.includes(id));
+  if (!ways || (!deep && !rods)) return undefined;
+  return {
+    ...of,
+    ...(deep && { deeper: { way: ways.bends, by: DEEPER } }),
+    ...(rods && { rods: { ...ways, stiffer: ROD_GPA / material.modulus_gpa.inPlane.likely } }),
+  };
+}
+
+/** Along the part, and of the two ways across it that in which the forces of the table push most. */
+function bendWays(doc: CaseDoc, printed: boolean): { along: Vec3; bends: Vec3 } | undefined {
+  const axes = shapeFor(doc, printed)?.study?.body.box.axes;
+  if (!axes) return undefined;
+  const push = [1, 2].map((k) =>
+    loadRows(doc).reduce((s, [, row]) => {
+      const at = placeOf(row);
+      const force = forceOf(row);
+      return at && force ? s + force.likely * Math.abs(dot(wayOf(row, at.normal.map((x) => -x) as Vec3), axes[k])) : s;
+    }, 0)
+  );
+  return { along: axes[0], bends: axes[push[1] > push[0] ? 2 : 1] };
+}
+
+/** Ways for which somebody took a remedy that changes what is solved. */
+function mendedClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
+  return Object.entries(doc.remedies ?? {}).flatMap(([route, taken]): LoadClass[] => {
+    const [id, material] = route.split('/');
+    const process = PROCESSES.find((p) => p.id === id);
+    const m = materialsFor(id).find((x) => x.id === material);
+    if (!process || !m || (process.kind === 'print') !== printed) return [];
+    const c = mended(doc, printed, taken, m, loadClassOf(process, m, doc.overrides[route]));
+    return c ? [c] : [];
+  });
+}
+
 /** A material of one's own: the case does not know how much softer it is across its layers, nor whether fibre is laid into it. */
 const UNKNOWN: readonly LoadedMaterial[] = [
   { modulus_gpa: { inPlane: exactly(1), across: exactly(0.8) } },

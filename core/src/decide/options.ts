@@ -10,7 +10,7 @@ import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
 import { onceOfTwo } from '../worksheet/once';
-import { byHand, heldAt, loadRows, restsOf, solvedLoads } from '../case/load-table';
+import { byHand, heldAt, loadRows, mended, restsOf, SOLVED_REMEDIES, solvedLoads } from '../case/load-table';
 import { boltOf, isForceKind, isLasting, kindOf, loadName, placeOf, sizeOfLoad } from '../need/loads';
 import { solvedRows } from '../screen/solved-row';
 import type { RowLoad } from '../screen/under-load';
@@ -89,7 +89,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     measure: shape?.measure,
     faces: shape?.marks,
     loadMark: shape?.load,
-    loads: rowsOn(facts, printed, process, material, given),
+    loads: rowsOn(facts, process, material, given),
     tableRows: loadRows(doc).map(([, row]) => row),
     heldAt: heldAt(doc),
     rests: restsOf(doc),
@@ -107,17 +107,22 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
 /** The load table as it acts on one way: solved where it was, else by hand or as forces on its sections. */
 function rowsOn(
   { doc }: CaseFacts,
-  printed: boolean,
   process: Process,
   material: Material,
   given: CaseDoc['overrides'][string] | undefined,
 ): RowLoad[] | undefined {
   const rows = loadRows(doc);
   if (!rows.length) return undefined;
+  const printed = process.kind === 'print';
   const solved = solvedLoads(doc)[printed ? 'printed' : 'solid'];
-  const like = given ? loadClassOf(process, material, given) : bookClass(process, material);
+  const plain = given ? loadClassOf(process, material, given) : bookClass(process, material);
   const asked = rows.map(([id, row]) => ({ id, row, name: loadName(row), kind: kindOf(row), size: sizeOfLoad(row), lasting: isLasting(row) }));
-  const found = solved && solvedRows(solved, asked, like, material);
+  const taken = doc.remedies?.[routeKey({ process: process.id, material: material.id })];
+  const like = taken && mended(doc, printed, taken, material, plain);
+  const better = solved && like && solvedRows(solved, asked, like, material);
+  // A remedy that was just taken is solved in a moment: until then its rule of thumb stands.
+  const found = better?.size ? better : solved && solvedRows(solved, asked, plain, material);
+  const solvedWith = better?.size ? SOLVED_REMEDIES.filter((id) => taken!.includes(id)) : [];
   return asked.map(({ id, row, name, kind, size, lasting }): RowLoad => ({
     id,
     name,
@@ -127,6 +132,7 @@ function rowsOn(
     at: placeOf(row),
     bolt: boltOf(row),
     solved: found?.get(id),
+    solvedWith,
     hand: byHand(row),
   }));
 }

@@ -1,4 +1,4 @@
-import { loadsToSolve, solvedKey, type ToSolve } from '../case/load-table';
+import { loadsToSolve, mended, solvedKey, type ToSolve } from '../case/load-table';
 import { shapeFor } from '../case/facts';
 import { type CaseDoc, type Pin, routeKey } from '../case/types';
 import { sameClass } from '../mechanics';
@@ -13,9 +13,11 @@ export function refineAsks(doc: CaseDoc, site: Site, pins: readonly Pick<Pin, 'p
     const shape = shapeFor(doc, printed);
     const ask = shape && loadsToSolve(doc, shape, printed);
     if (!shape || !ask) return [];
-    const classes = pins.filter((p) => (processOf(p.process).kind === 'print') === printed).map((p) =>
-      loadClassOf(processOf(p.process), shelfOf(site.shop).material(p.material), doc.overrides[routeKey(p)])
-    );
+    const classes = pins.filter((p) => (processOf(p.process).kind === 'print') === printed).map((p) => {
+      const key = routeKey(p), material = shelfOf(site.shop).material(p.material);
+      const plain = loadClassOf(processOf(p.process), material, doc.overrides[key]);
+      return mended(doc, printed, doc.remedies?.[key] ?? [], material, plain) ?? plain;
+    });
     const own = classes.filter((c, i) => classes.findIndex((o) => sameClass(o, c)) === i);
     return own.length ? [{ name, ask: { ...ask, classes: own }, key: solvedKey(shape, ask) }] : [];
   });

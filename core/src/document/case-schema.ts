@@ -192,6 +192,12 @@ const solvedSchema = yup
         wall_mm: length('Wall'),
         share: bounded('Fill', 0, 1),
         ratio: bounded('Ratio of stiffness', 1e-3, 1e3),
+        deeper: yup.object({ way: vec3Schema('Depth', 1.001), by: bounded('Depth', 0.1, 10) }).noUnknown().default(undefined).optional(),
+        rods: yup
+          .object({ along: vec3Schema('Rods', 1.001), bends: vec3Schema('Rods', 1.001), stiffer: bounded('Rods', 0.001, 1e5) })
+          .noUnknown()
+          .default(undefined)
+          .optional(),
         fibre: yup
           .object({
             ring_mm: length('Rings'),

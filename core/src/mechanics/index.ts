@@ -1,5 +1,6 @@
 export { type At } from './faces';
 export { alongFibre, type FibreLayout } from './fibre';
+export { type Rods } from './rods';
 export { type Held, type Slender } from './slender';
 export { MAX_SPOTS } from './stress';
 export { type Elastic, isotropic, MechanicsError } from './brick';
@@ -16,6 +17,7 @@ export {
 } from './mechanics';
 export {
   bentOf,
+  type Deeper,
   layered,
   type LoadClass,
   nodesFor,

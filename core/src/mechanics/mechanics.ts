@@ -6,6 +6,7 @@ import { brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
 import { type At, Faces } from './faces';
 import { type FibreLayout, layFibre, seatOf, stuffOf } from './fibre';
 import { depths, type Grid, gridOf } from './grid';
+import { layRods, type Rods, rodStuff } from './rods';
 import { Elasticity, type Stuff } from './solve';
 import { type Slender, slenderest } from './slender';
 import { MAX_SPOTS, Stresses } from './stress';
@@ -42,6 +43,7 @@ export interface MechanicsInput {
   elastic: Elastic;
   /** Where continuous fibre lies. */
   fibre?: FibreLayout;
+  rods?: Rods;
   /** kg/mm³ */
   density: number;
   /** Expansion, 1/K, along the axes of the material. */
@@ -173,15 +175,14 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const outOf = (p: readonly number[]): Vec3 => [0, 1, 2].map((k) => frame[0][k] * p[0] + frame[1][k] * p[1] + frame[2][k] * p[2]) as Vec3;
   const grid = gridOf(mesh, elements, volume);
   const patch_mm = patchOf(volume);
-  const d = stiffnessOf(input.elastic);
-  const brick = brickOf(d, grid.size);
+  const brick = brickOf(stiffnessOf(input.elastic), grid.size);
   const faces = new Faces(mesh, grid, into);
-  const { dense, mass, stuffs, fibre_mm3 } = zones(grid, mesh, input, faces);
+  const { dense, mass, stuffs, fibre_mm3 } = zones(grid, mesh, frame, input, faces);
   const held = new Uint8Array(3 * grid.count);
   const near = new Uint8Array(grid.count);
   const seats = input.supports.map(({ kind, at }) => faces.hold(at, kind === 'rest', held, near));
   const watched = (input.faces ?? []).map(({ id, at }) => ({ id, places: faces.outline(at) }));
-  const system = new Elasticity(grid, stuffs ?? [{ stiffness: d, factor: dense, brick }], held);
+  const system = new Elasticity(grid, stuffs, held);
   const ids = [...new Set(input.loads.map((l) => l.id))];
   const works = new Float32Array(grid.bricks);
   const found = ids.map((id, k) => {
@@ -281,13 +282,18 @@ interface Zones {
   /** Of each brick: its share of a full and solid one, sparse fill counted as the less that it bears. */
   dense: Float32Array;
   mass: Float64Array;
-  /** What they are made of; one material, where there is no fibre. */
-  stuffs?: Stuff[];
+  stuffs: Stuff[];
   fibre_mm3: number;
 }
 
-/** Walls solid, sparse fill within, fibre where it is laid. */
-function zones(grid: Grid, mesh: Mesh, { fill = 1, wall_mm = 0, density, fibre, elastic, loads }: MechanicsInput, faces: Faces): Zones {
+/** Walls solid, sparse fill within, fibre where it is laid, rods where they are bonded in. */
+function zones(
+  grid: Grid,
+  mesh: Mesh,
+  frame: readonly Vec3[],
+  { fill = 1, wall_mm = 0, density, fibre, rods, elastic, loads }: MechanicsInput,
+  faces: Faces,
+): Zones {
   const dense = grid.share.slice();
   const cell = grid.size[0] * grid.size[1] * grid.size[2];
   const mass = Float64Array.from(dense, (s) => s * cell * density);
@@ -303,18 +309,13 @@ function zones(grid: Grid, mesh: Mesh, { fill = 1, wall_mm = 0, density, fibre, 
       mass[b] *= solid + (1 - solid) * fill;
     }
   }
-  if (!laid) return { dense, mass, fibre_mm3: 0 };
-  const { plastic, ...ways } = stuffOf(elastic);
-  const { x, y, pair } = laid.ways;
-  return {
-    dense,
-    mass,
-    fibre_mm3: laid.volume_mm3,
-    stuffs: [
-      { stiffness: plastic, factor: dense.map((s, b) => Math.max(0, s - x[b] - y[b] - pair[b])) },
-      ...([['x', x], ['y', y], ['pair', pair]] as const).map(([way, factor]) => ({ stiffness: ways[way], factor })),
-    ],
-  };
+  const made = laid && stuffOf(elastic);
+  const others: Stuff[] = [
+    ...(laid ? (['x', 'y', 'pair'] as const).map((way) => ({ stiffness: made![way], factor: laid.ways[way] })) : []),
+    ...(rods ? [{ stiffness: rodStuff(elastic, rods, frame), factor: layRods(grid, mesh, rods, frame) }] : []),
+  ];
+  const rest = others.length ? dense.map((s, b) => others.reduce((left, { factor }) => Math.max(0, left - factor[b]), s)) : dense;
+  return { dense, mass, fibre_mm3: laid?.volume_mm3 ?? 0, stuffs: [{ stiffness: made?.plastic ?? stiffnessOf(elastic), factor: rest }, ...others] };
 }
 
 /** Share of the forces that act on what is held in their direction: the part never feels them. */

@@ -15,15 +15,13 @@ export interface Stuff {
   stiffness: Matrix;
   /** Of each brick, how much of the stiffness of one that is full of it. */
   factor: Float32Array;
-  /** A brick full of it on the grid that is solved, where it is known already. */
-  brick?: Brick;
 }
 
 /** One grid of the hierarchy. */
 interface Level {
   grid: Grid;
   /** What its bricks are filled with: their stiffnesses add up. */
-  stuffs: readonly Required<Stuff>[];
+  stuffs: readonly (Stuff & { brick: Brick })[];
   /** 1 for a direction of a node that is held. */
   held: Uint8Array;
   inverse: Float32Array;
@@ -125,7 +123,7 @@ export class Elasticity {
 
   private level(grid: Grid, given: readonly Stuff[], held: Uint8Array, finest = false): Level {
     const n = 3 * grid.count;
-    const stuffs = given.map((s) => ({ ...s, brick: s.brick ?? brickOf(s.stiffness, grid.size) }));
+    const stuffs = given.map((s) => ({ ...s, brick: brickOf(s.stiffness, grid.size) }));
     const diagonal = new Float64Array(n);
     for (const { factor, brick } of stuffs) {
       for (let b = 0; b < grid.bricks; b++)

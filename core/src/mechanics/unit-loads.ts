@@ -1,9 +1,10 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
 import type { Mesh } from '../shape/mesh';
-import type { Vec3 } from '../shape/turn';
+import { dot, unit, type Vec3 } from '../shape/turn';
 import type { Elastic } from './brick';
 import type { At } from './faces';
 import type { FibreLayout } from './fibre';
+import type { Rods } from './rods';
 import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
 import type { Slender } from './slender';
 import { acrossLayers, withinLayers } from './stress';
@@ -27,6 +28,16 @@ export interface LoadClass {
   ratio: number;
   /** Where continuous fibre lies. */
   fibre?: FibreLayout;
+  /** Remedies that change what is solved: deeper along a direction of the part, rods bonded in. */
+  deeper?: Deeper;
+  rods?: Rods;
+}
+
+/** The part grown along one of its directions. */
+export interface Deeper {
+  way: Vec3;
+  /** Times as deep. */
+  by: number;
 }
 
 export interface UnitAsk {
@@ -95,7 +106,7 @@ export function layered(e: number, z: number, nu = NU): Elastic {
   return { e: [e, e, z], g: [e / (2 * (1 + nu)), between, between], nu: [nu, nu, nu] };
 }
 
-const unitLoads = ({ loads }: UnitAsk): Load[] =>
+const unitLoads = (loads: readonly UnitLoad[]): Load[] =>
   loads.map(({ id, name, kind, at, way }): Load => ({
     id,
     name,
@@ -108,8 +119,27 @@ const unitLoads = ({ loads }: UnitAsk): Load[] =>
     ...(kind === 'thermal' && { dt_k: 1 }),
   }));
 
-const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): MechanicsInput => ({
-  mesh,
+/** What lies at a place of the part when it is grown; by the inverse, back again. */
+const grown = ({ way, by }: Deeper, p: ArrayLike<number>): Vec3 => {
+  const off = (by - 1) * (way[0] * p[0] + way[1] * p[1] + way[2] * p[2]);
+  return [p[0] + off * way[0], p[1] + off * way[1], p[2] + off * way[2]];
+};
+function grownMesh(mesh: Mesh, deeper: Deeper): Mesh {
+  const vertices = mesh.vertices.slice();
+  for (let i = 0; i < vertices.length; i += 3) vertices.set(grown(deeper, vertices.subarray(i, i + 3)), i);
+  return { vertices, indices: mesh.indices };
+}
+/** A normal shrinks where a place grows. */
+const grownAt = (deeper: Deeper) => (at: At): At => ({
+  ...at,
+  point: grown(deeper, at.point),
+  ...(at.normal && { normal: unit(grown({ ...deeper, by: 1 / deeper.by }, at.normal)) }),
+});
+const placed = <T extends { at?: At }>(deeper: Deeper | undefined, rows: readonly T[]): T[] =>
+  rows.map((r) => (deeper && r.at ? { ...r, at: grownAt(deeper)(r.at) } : r));
+
+const inputFor = (mesh: Mesh, { holds, loads, ...ask }: UnitAsk, c: LoadClass, elements: number): MechanicsInput => ({
+  mesh: c.deeper ? grownMesh(mesh, c.deeper) : mesh,
   elastic: layered(UNIT_E, UNIT_E * c.ratio),
   density: UNIT_DENSITY,
   expansion: [UNIT_EXPANSION, UNIT_EXPANSION, UNIT_EXPANSION],
@@ -117,9 +147,10 @@ const inputFor = (mesh: Mesh, ask: UnitAsk, c: LoadClass, elements: number): Mec
   fill: c.share,
   wall_mm: c.wall_mm,
   fibre: c.fibre,
-  supports: ask.holds,
-  faces: ask.faces,
-  loads: unitLoads(ask),
+  rods: c.rods,
+  supports: placed(c.deeper, holds),
+  faces: ask.faces && placed(c.deeper, ask.faces),
+  loads: unitLoads(placed(c.deeper, loads)),
   elements,
 });
 
@@ -132,7 +163,10 @@ export function workOf(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress
 /** How places of the part move under one of the loads, of size one, on ways of the first class asked for: mm along its own axes. @param at xyz after xyz */
 export function bentOf(mesh: Mesh, ask: UnitAsk, id: string, at: Float32Array, elements = FIRST_LOOK, progress?: (share: number) => void): Float32Array {
   const only = { ...ask, loads: ask.loads.filter((l) => l.id === id) };
-  return mechanics({ ...inputFor(mesh, only, ask.classes[0], elements), bent: at, progress }).bent!;
+  const { deeper } = ask.classes[0];
+  const places = at.slice();
+  if (deeper) { for (let i = 0; i < at.length; i += 3) places.set(grown(deeper, at.subarray(i, i + 3)), i); }
+  return mechanics({ ...inputFor(mesh, only, ask.classes[0], elements), bent: places, progress }).bent!;
 }
 
 /**
@@ -142,12 +176,14 @@ export function bentOf(mesh: Mesh, ask: UnitAsk, id: string, at: Float32Array, e
 export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress: (share: number) => void = () => undefined): SolvedClass[] {
   return ask.classes.map((c, k): SolvedClass => {
     const result = mechanics({ ...inputFor(mesh, ask, c, elements), progress: (x) => progress((k + x) / ask.classes.length) });
+    // Told at the places of the part as it is drawn.
+    const back = (p: Vec3): Vec3 => (c.deeper ? grown({ ...c.deeper, by: 1 / c.deeper.by }, p) : p);
     return {
       ...c,
       bricks: result.elements,
       idle: brief(result.idle),
-      rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r)])),
-      spots: result.spots.map(all),
+      rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r, back)])),
+      spots: result.spots.map((p) => all(back(p))),
       patches: result.patches.map(all),
       patch_mm: brief(result.patch_mm),
     };
@@ -158,12 +194,12 @@ export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, 
 const brief = (x: number): number => Number(x.toPrecision(4));
 const all = <T extends readonly number[]>(xs: T): T => xs.map(brief) as unknown as T;
 
-const rowOf = (r: MechanicsRow): SolvedRow => ({
+const rowOf = (r: MechanicsRow, back: (p: Vec3) => Vec3): SolvedRow => ({
   inPlane: brief(r.peak_in_plane_mpa),
   across: brief(r.peak_across_mpa),
   give: brief(r.max_deflection_mm),
   error: brief(r.error),
-  worst: all(r.worst),
+  worst: all(back(r.worst)),
   area: brief(r.area_mm2),
   holds: r.holds.map(all),
   pushes: r.pushes.map(all),
@@ -175,7 +211,7 @@ const rowOf = (r: MechanicsRow): SolvedRow => ({
       critical: brief(r.slender.critical),
       wall_mm: brief(r.slender.wall_mm),
       free_mm: brief(r.slender.free_mm),
-      at: all(r.slender.at),
+      at: all(back(r.slender.at)),
     },
   }),
   stresses: r.stresses.map(all),
@@ -186,14 +222,20 @@ const ALIKE = 0.02;
 const alike = (a: number, b: number): boolean => Math.abs(a - b) <= ALIKE * Math.max(a, b);
 const sameFibre = (a: FibreLayout | undefined, b: FibreLayout | undefined): boolean =>
   !a || !b ? !a && !b : (Object.keys(a) as (keyof FibreLayout)[]).every((k) => alike(a[k], b[k]));
-const sameFill = (c: LoadClass, { wall_mm, share, fibre }: Omit<LoadClass, 'ratio'>): boolean =>
+const sameWay = (a: Vec3, b: Vec3): boolean => Math.abs(Math.abs(dot(a, b)) - 1) < 1e-6;
+const sameRemedies = (a: LoadClass, b: Omit<LoadClass, 'ratio'>): boolean =>
+  (a.deeper && b.deeper ? sameWay(a.deeper.way, b.deeper.way) && a.deeper.by === b.deeper.by : !a.deeper && !b.deeper) &&
+  (a.rods && b.rods ? sameWay(a.rods.along, b.rods.along) && sameWay(a.rods.bends, b.rods.bends) && alike(a.rods.stiffer, b.rods.stiffer) : !a.rods && !b.rods);
+const sameFill = (c: LoadClass, of: Omit<LoadClass, 'ratio'>): boolean => sameInside(c, of) && sameRemedies(c, of);
+const sameInside = (c: LoadClass, { wall_mm, share, fibre }: Omit<LoadClass, 'ratio'>): boolean =>
   sameFibre(c.fibre, fibre) && (share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm));
 export const sameClass = (a: LoadClass, b: LoadClass): boolean => sameFill(a, b) && alike(a.ratio, b.ratio);
 
 /** Classes that answer for walls, fill and ratio, each with its part: the two between which the ratio lies by its logarithm, or the nearest one. */
-function classesFor(solved: SolvedLoads, { wall_mm, share, ratio, fibre }: LoadClass): { of: SolvedClass; part: number }[] {
-  const same = solved.classes.filter((c) => sameFill(c, { wall_mm, share, fibre })).sort((a, b) => a.ratio - b.ratio);
+function classesFor(solved: SolvedLoads, like: LoadClass): { of: SolvedClass; part: number }[] {
+  const same = solved.classes.filter((c) => sameFill(c, like)).sort((a, b) => a.ratio - b.ratio);
   if (!same.length) return [];
+  const { ratio } = like;
   const above = same.findIndex((c) => c.ratio >= ratio);
   const [lo, hi] = above < 0 ? [same.at(-1)!, same.at(-1)!] : [same[Math.max(0, above - 1)], same[above]];
   const t = hi.ratio > lo.ratio ? Math.max(0, Math.min(1, Math.log(ratio / lo.ratio) / Math.log(hi.ratio / lo.ratio))) : 1;

@@ -1,3 +1,4 @@
+import type { SolvedRemedy } from '../case/load-table';
 import type { Range } from '../worksheet/types';
 import type { CheckContext } from './check';
 import type { RemedyId } from './remedies';
@@ -75,6 +76,10 @@ const NONE: Range = { low: 0, likely: 0, high: 0 };
 export const range = (low: number, likely: number, high: number): Range => ({ low, likely, high });
 /** Cost with what it leaves out at nothing. */
 export const costs = (c: Partial<RemedyCost>): RemedyCost => ({ money: NONE, hours: NONE, mass_kg: NONE, once_hours: NONE, ...c });
+
+/** Every load was solved with this remedy in place: it is in the stress and the give already. */
+export const isSolvedWith = ({ loads }: CheckContext, id: SolvedRemedy): boolean =>
+  !!loads?.length && loads.every((l) => l.solved && l.solvedWith?.includes(id));
 
 /** Surface of the tool, m²: measured, else that of its box. */
 export function surface_m2(ctx: CheckContext): number {

@@ -18,6 +18,7 @@ import {
   type UnderLoad,
 } from './under-load';
 import { fibreWords } from './fibre-layers';
+import { remedyKind } from './remedies';
 import { leftInService } from './service';
 
 /** What decides a row: stress for a moment or for hours, how far it gives, pressure on its face, a wall that buckles, a seat that lifts. */
@@ -136,6 +137,7 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
         ? `breaks at ${two(strength.inPlane.likely)} MPa within the layers and ${two(strength.across.likely)} MPa across them`
         : `bears ${two(strength.inPlane.likely)} MPa`
     }${left < 0.995 ? `; ${Math.round(100 * left)} % of it is left in service` : ''}. A factor of ${STRENGTH_FACTOR} is kept.`,
+    ...(l.solvedWith?.length ? [`Solved with ${list(l.solvedWith.map((id) => remedyKind(id).label))} in place.`] : []),
     ...fibreWords(ctx, l),
     ...s.holds.map((h, i) =>
       `H${i + 1} holds it with ${newtons(Math.hypot(...h))} N (along x, y, z: ${h.map((x) => newtons(Math.abs(x) < 0.005 * most ? 0 : x)).join(' / ')}).`

@@ -3,6 +3,7 @@ import type { Place } from '../inputs/spec';
 import type { BoltSize } from '../need/requirements';
 import { formatNumber } from '../quantity/quantity';
 import { list } from '../quantity/words';
+import type { SolvedRemedy } from '../case/load-table';
 import { faceName } from '../case/words';
 import type { Range } from '../worksheet/types';
 import { askedRange, chanceAtMost, type CheckContext, type State } from './check';
@@ -25,6 +26,8 @@ export interface RowLoad {
   /** Of a bolt drawn tight. */
   bolt?: BoltSize;
   solved?: SolvedOn;
+  /** Remedies that were solved with it: their rule of thumb is not put on top. */
+  solvedWith?: readonly SolvedRemedy[];
   /** By a hand formula: MPa, and mm times N/mm², for each newton. */
   hand?: { stress: number; give?: number };
 }

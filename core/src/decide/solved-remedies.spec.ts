@@ -1,0 +1,74 @@
+import { demoDoc, studiedRef } from '../case/testing';
+import { loadsToSolve, toSolve, withSolved } from '../case/load-table';
+import type { CaseDoc } from '../case/types';
+import { factsOf } from '../plan/facts';
+import { processOf } from '../process/processes';
+import { BUILT_IN_SITE } from '../records/site';
+import { box } from '../shape/testing';
+import { material } from '../shelf/shelf';
+import { rowsOn } from './evaluate-case';
+import { screenRoute } from './options';
+
+/** A solid arm of 140 × 30 × 20, milled, that a push bends through its 20. */
+const ARM = box(140, 30, 20);
+const ROUTE = 'cnc-mill/pom', PRINT = 'powder-polymer/pa12-powder';
+const loaded = (remedies: Record<string, string[]>): CaseDoc => {
+  const doc = demoDoc({
+    family: 'gripper',
+    shapes: { machined: studiedRef(ARM), printed: studiedRef(ARM) },
+    need: { serviceTemp: { level: 'must', value: 20, from: '' } },
+    loads: { p: { force: { low: 100, likely: 100, high: 100 }, at: { point: [140, 15, 10], normal: [1, 0, 0] }, way: 'z-' } },
+    holds: { h: { kind: 'fixed', at: { point: [0, 15, 10], normal: [-1, 0, 0] } } },
+    remedies,
+  });
+  return withSolved(withSolved(doc, doc.shapes.machined!, ARM, 3000), doc.shapes.printed!, ARM, 3000);
+};
+const row = (doc: CaseDoc, route: string) => {
+  const [process, of] = route.split('/');
+  return rowsOn(factsOf(doc, BUILT_IN_SITE), screenRoute(factsOf(doc, BUILT_IN_SITE), processOf(process), material(of), 'none'))[0];
+};
+
+describe('remedies that are solved', () => {
+  const bare = loaded({ [ROUTE]: [], [PRINT]: [] });
+  it('a deeper section: stress by its square, give by its cube, and neither twice', () => {
+    const deep = loaded({ [ROUTE]: ['deeper-section'], [PRINT]: [] });
+    const [before, after] = [row(bare, ROUTE), row(deep, ROUTE)];
+    // F l³/(3 E b h³/12) with h by a quarter; shear and the hold make it a little less.
+    expect(before.give_mm! / after.give_mm!).toBeGreaterThan(1.25 ** 3 * 0.93);
+    expect(before.give_mm! / after.give_mm!).toBeLessThan(1.25 ** 3 * 1.01);
+    expect(before.use! / after.use!).toBeGreaterThan(1.25 ** 2 * 0.9);
+    expect(before.use! / after.use!).toBeLessThan(1.25 ** 2 * 1.1);
+    expect(after.also.join(' ')).toContain('Solved with a deeper section in place.');
+    // Told on the part as it is drawn.
+    expect(Math.max(...after.worst!)).toBeLessThanOrEqual(140);
+    expect(after.worst![2]).toBeLessThanOrEqual(20);
+    // On the other ways nothing changes, and until it is solved its rule of thumb stands.
+    expect(row(deep, PRINT)).toEqual(row(bare, PRINT));
+    const waits = row({ ...bare, remedies: { [ROUTE]: ['deeper-section'] } }, ROUTE);
+    expect(before.give_mm! / waits.give_mm!).toBeCloseTo(1.25 ** 3, 6);
+    expect(waits.also.join(' ')).not.toContain('Solved with');
+  });
+  it('rods: E I of the plastic and of rods near its faces', () => {
+    const [before, after] = [row(bare, PRINT), row(loaded({ [ROUTE]: [], [PRINT]: ['fibre-rods'] }), PRINT)];
+    const e = material('pa12-powder').modulus_gpa.inPlane.likely;
+    // 2 % of 30 × 20 in two strips between 2 and 6 mm beneath the faces, about 6 mm from the middle, in place of plastic.
+    const plain = (e * 30 * 20 ** 3) / 12, rods = (130 - e) * 0.02 * 600 * 6.1 ** 2;
+    const by = before.give_mm! / after.give_mm!;
+    expect(by).toBeGreaterThan(((plain + rods) / plain) * 0.8);
+    expect(by).toBeLessThan(((plain + rods) / plain) * 1.1);
+    expect(after.use!).toBeLessThan(before.use!);
+  });
+  it('asks for one more solution, of the way that has it alone', () => {
+    const asks = (remedies: Record<string, string[]>, printed: boolean): number => {
+      const doc = { ...bare, remedies };
+      return loadsToSolve(doc, doc.shapes.printed!, printed)!.classes.length;
+    };
+    expect(asks({ [ROUTE]: ['deeper-section'] }, false)).toBe(asks({}, false) + 1);
+    expect(asks({ [ROUTE]: ['deeper-section'] }, true)).toBe(asks({}, true));
+    expect(asks({ [ROUTE]: ['bushings'] }, false)).toBe(asks({}, false));
+    const taken = { ...bare, remedies: { [ROUTE]: ['deeper-section', 'fibre-rods'] } };
+    const todo = toSolve(taken, taken.shapes.machined!);
+    expect(todo.map(({ name, ask }) => [name, ask.classes.length])).toEqual([['solid', 1]]);
+    expect(todo[0].ask.classes[0]).toMatchObject({ deeper: { by: 1.25 }, rods: { stiffer: expect.any(Number) } });
+  });
+});
