@@ -75,6 +75,7 @@ function measuredEntries(m: Measure, entry: MakeEntry): Entry[] {
 const BUILD = {
   overhang: (entry: MakeEntry, r: Range) => entry('overhang', 'Overhang flatter than 45°', 'cm^2', r),
   support: (entry: MakeEntry, r: Range) => entry('support_space', 'Room under overhangs, to be supported', 'cm^3', r),
+  raft: (entry: MakeEntry, r: Range) => entry('raft_space', 'Raft under what does not stand by itself', 'cm^3', r),
   side: (entry: MakeEntry, r: Range) => entry('side_area', 'Surface made by walls', 'cm^2', r),
   skin: (entry: MakeEntry, r: Range) => entry('skin_area', 'Level faces, to be closed by skins', 'cm^2', r),
   islands: (entry: MakeEntry, r: Range) => entry('island_height', 'Height times islands: where the nozzle starts anew', 'mm', r),
@@ -87,6 +88,7 @@ function studiedEntries({ build }: ShapeStudy, entry: MakeEntry): Entry[] {
   return [
     BUILD.overhang(entry, exactly(build.overhang_mm2 / MM2_PER_CM2)),
     BUILD.support(entry, times(build.support_mm3, 1 / MM3_PER_CM3)),
+    BUILD.raft(entry, exactly(build.raft_mm3 / MM3_PER_CM3)),
     BUILD.side(entry, exactly(build.side_mm2 / MM2_PER_CM2)),
     BUILD.skin(entry, exactly(build.skin_mm2 / MM2_PER_CM2)),
     BUILD.islands(entry, exactly(build.island_mm)),
@@ -102,6 +104,7 @@ function unstudiedEntries(m: Measure, entry: MakeEntry, guess: MakeEntry): Entry
   return [
     BUILD.overhang(entry, exactly(overhang)),
     BUILD.support(guess, times(REACH, (overhang * m.box_mm[2]) / MM_PER_CM)),
+    BUILD.raft(guess, exactly(0)),
     BUILD.side(guess, times(SIDES, area)),
     BUILD.skin(guess, times(SKINS, area)),
     BUILD.islands(guess, times(ISLANDS, m.box_mm[2])),
@@ -130,6 +133,7 @@ function guessedEntries(doc: CaseDoc, family: Family, [l, w, t]: readonly number
       likely: hang.likely * REACH.likely * plan * (t / MM_PER_CM),
       high: hang.high * REACH.high * plan * (t / MM_PER_CM),
     }),
+    BUILD.raft(entry, exactly(0)),
     BUILD.side(entry, { low: folds.low * SIDES.low * skin, likely: folds.likely * SIDES.likely * skin, high: folds.high * SIDES.high * skin }),
     BUILD.skin(entry, { low: folds.low * SKINS.low * skin, likely: folds.likely * SKINS.likely * skin, high: folds.high * SKINS.high * skin }),
     BUILD.islands(entry, times(ISLANDS, t)),

@@ -1,8 +1,10 @@
+import { withSolved } from '../case/load-table';
 import { demoDoc, studiedRef } from '../case/testing';
 import { BUILT_IN_SITE } from '../records/site';
 import { foldAlike, type Orientation } from '../shape/orient';
 import { box } from '../shape/testing';
-import { hoursLying } from './lying';
+import type { Vec3 } from '../shape/turn';
+import { hoursLying, stressAcross } from './lying';
 
 const lying = (height_mm: number, support_mm3 = 0, more: Partial<Orientation> = {}): Orientation => ({
   up: [0, 0, 1],
@@ -11,12 +13,40 @@ const lying = (height_mm: number, support_mm3 = 0, more: Partial<Orientation> = 
   overhang_mm2: 0,
   footprint_mm2: 4000,
   bed_mm2: 4000,
+  standing: 'firm',
+  raft_mm3: 0,
   scarred: 0,
   criticalUp: 0,
   acrossLayers: 0,
   ...more,
 });
 const PIN = { process: 'extrusion-open', material: 'petg' };
+
+describe('stress across the layers as it lies', () => {
+  it('is that along the build direction: all of the bending when it stands on its end, half of it at 45°, next to none flat', () => {
+    const mesh = box(120, 30, 20);
+    const doc = demoDoc({
+      shapes: { printed: studiedRef(mesh) },
+      loads: { p: { force: { low: 100, likely: 100, high: 100 }, at: { point: [120, 15, 10], normal: [1, 0, 0] }, way: 'z-' } },
+      holds: { h: { kind: 'fixed', at: { point: [0, 15, 10], normal: [-1, 0, 0] } } },
+    });
+    const ways: Vec3[] = [[1, 0, 0], [Math.SQRT1_2, 0, Math.SQRT1_2], [0, 0, 1], [0, 1, 0]];
+    const all = ways.map((up) => ({ up }));
+    expect(stressAcross(doc, all)).toBeUndefined();
+    const [end, slanted, flat, side] = stressAcross(withSolved(doc, doc.shapes.printed!, mesh, 2000), all)!;
+    // 6 F l/(b h²) a little away from the hold, whose own bricks are left out.
+    const most = (6 * 100 * 120) / (30 * 20 ** 2);
+    expect(end).toBeGreaterThan(0.75 * most);
+    expect(end).toBeLessThan(1.1 * most);
+    expect(slanted / end).toBeCloseTo(0.5, 1);
+    expect(flat).toBeLessThan(0.2 * end);
+    expect(side).toBeLessThan(0.2 * end);
+    // Twice the load, twice the stress, without another solution.
+    const twice = withSolved(doc, doc.shapes.printed!, mesh, 2000);
+    const doubled = { ...twice, loads: { p: { ...twice.loads!['p'], force: { low: 200, likely: 200, high: 200 } } } };
+    expect(stressAcross(doubled, all)![0] / end).toBeCloseTo(2, 6);
+  });
+});
 
 describe('hours of a tool as it lies', () => {
   const ref = studiedRef(box(100, 40, 20));
@@ -26,6 +56,9 @@ describe('hours of a tool as it lies', () => {
     const [low, high, held] = hoursLying(doc, BUILT_IN_SITE, PIN, [lying(20), lying(100), lying(20, 200_000)])!;
     expect(high).toBeGreaterThan(low);
     expect(held).toBeGreaterThan(low);
+    // A raft is laid too.
+    const [raised] = hoursLying(doc, BUILT_IN_SITE, PIN, [lying(20, 0, { standing: 'edge', raft_mm3: 20_000 })])!;
+    expect(raised).toBeGreaterThan(low);
   });
   it('are those of one tool, however many are ordered', () => {
     const one = demoDoc({ ...doc, need: { copies: { level: 'must', value: 1, from: '' } } });

@@ -1,5 +1,6 @@
 import { BODY_KINDS } from '../shape/features/body-kind';
 import { BORE_KINDS } from '../shape/features/bores';
+import { type Standing, STANDING_WORDS } from '../shape/support';
 import * as yup from 'yup';
 import { type Decision, DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
 import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
@@ -123,6 +124,8 @@ const studySchema = yup
         support_mm3: yup.object({ low: amount('Support'), likely: amount('Support'), high: amount('Support') }).required(),
         side_mm2: amount('Walls'),
         skin_mm2: amount('Level faces'),
+        standing: yup.string().oneOf(Object.keys(STANDING_WORDS) as Standing[]).required(),
+        raft_mm3: amount('Raft'),
         island_mm: amount('Islands'),
         profile: yup.object({
           bin_mm: length('Bin'),

@@ -63,6 +63,39 @@ describe('support columns', () => {
   });
 });
 
+describe('what it stands on', () => {
+  it('is firm on a face, a line on an edge, a point on a ball: then there is a raft under the shadow', () => {
+    expect(orientation(box(40, 20, 10), UP)).toMatchObject({ standing: 'firm', raft_mm3: 0 });
+    const edge = orientation(box(40, 20, 10), [0, Math.SQRT1_2, Math.SQRT1_2]);
+    expect(edge.standing).toBe('edge');
+    // The shadow of 20 and 10 at 45°, 40 long; 1.5 mm of it.
+    expect(Math.abs(edge.raft_mm3 / (1.5 * 40 * 30 * Math.SQRT1_2) - 1)).toBeLessThan(0.03);
+    expect(orientation(sphere(20, 90), UP).standing).toBe('edge');
+  });
+  it('tips where its weight is beside its foot, unless its supports carry it', () => {
+    // A post that leans by 30° from upright needs no support, and nothing is under its upper end.
+    const post = turned(prism([[0, 0], [10, 0], [60, 86.6], [50, 86.6]], [], 0, 10), [0, 1, 0]);
+    expect(orientation(post, UP)).toMatchObject({ standing: 'tips', support_mm3: 0 });
+    // An arm that hangs out level is held up from the bed.
+    const arm = turned(prism([[0, 0], [10, 0], [10, 30], [80, 30], [80, 40], [0, 40]], [], 0, 20), [0, 1, 0]);
+    expect(orientation(arm, UP).standing).toBe('firm');
+    // Tall and thin, it is pushed over by the nozzle.
+    expect(orientation(box(6, 6, 100), UP).standing).toBe('tips');
+    expect(orientation(box(20, 20, 100), UP).standing).toBe('firm');
+  });
+  it('comes before everything else in the comparison', () => {
+    const ranked = rank(study(box(60, 40, 5), candidates(box(60, 40, 5))), DEFAULT_WEIGHTS);
+    const raft = ranked.map((o) => o.raft_mm3 > 0);
+    expect(raft[0]).toBe(false);
+    expect(raft.lastIndexOf(false)).toBeLessThan(raft.indexOf(true));
+  });
+  it('forgives what a file rounds by', () => {
+    const m = box(40, 20, 10);
+    const rough = { indices: m.indices, vertices: m.vertices.map((x, i) => (i % 3 === 2 && x === 0 ? 0.008 * ((i / 3) % 3) : x)) };
+    expect(orientation(rough, UP).bed_mm2).toBeCloseTo(800, 0);
+  });
+});
+
 describe('the orientation study', () => {
   it('lays a gate on its side or back, where nothing hangs', () => {
     const mesh = gate();

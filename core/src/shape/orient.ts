@@ -1,12 +1,15 @@
 import { facets } from './facets';
 import type { Mesh } from './mesh';
-import { columns, coverage, HANGS, LIES, type SupportPlan } from './support';
+import { columns, coverage, HANGS, LIES, raftOf, type Standing, type SupportPlan } from './support';
 import { dot, unit, type Vec3 } from './turn';
 
 /** One way to lay the part on the bed. */
 export interface Orientation {
   /** Direction of the part that points up on the bed. */
   up: Vec3;
+  /** What it stands on: on a line or a point, or where it would tip, it is laid on a raft. */
+  standing: Standing;
+  raft_mm3: number;
   /** Columns from overhanging faces down to whatever lies below, full. */
   support_mm3: number;
   height_mm: number;
@@ -129,6 +132,8 @@ export function orientation(mesh: Mesh, up: Vec3, options: StudyOptions = {}): O
   }
   return {
     up,
+    standing: plan.standing,
+    raft_mm3: raftOf(plan),
     support_mm3: plan.support_mm3,
     height_mm: plan.height_mm,
     overhang_mm2: plan.overhang_mm2,
@@ -167,7 +172,7 @@ export interface Ranked extends Orientation {
 }
 
 const GOALS: readonly { id: keyof Weights; of: (o: Orientation) => number; word: string }[] = [
-  { id: 'support', of: (o) => o.support_mm3, word: 'least support' },
+  { id: 'support', of: (o) => o.support_mm3 + o.raft_mm3, word: 'least support' },
   { id: 'height', of: (o) => o.height_mm, word: 'lowest' },
   { id: 'critical', of: (o) => o.scarred + 0.25 * (1 - o.criticalUp), word: 'critical faces clean' },
   { id: 'strength', of: (o) => o.acrossLayers, word: 'load along the layers' },
@@ -175,7 +180,7 @@ const GOALS: readonly { id: keyof Weights; of: (o: Orientation) => number; word:
 ];
 
 /**
- * Best first: every goal is scaled from its best to its worst among the directions and weighed. Pareto by all goals with a
+ * Best first: what stands by itself before what needs a raft; then every goal is scaled from its best to its worst among the directions and weighed. Pareto by all goals with a
  * weight above zero; differences under 2 % of the range count as none, so that noise does not crowd the set.
  */
 export function rank(list: readonly Orientation[], weights: Weights): Ranked[] {
@@ -191,7 +196,7 @@ export function rank(list: readonly Orientation[], weights: Weights): Ranked[] {
     scaled.some((other, k) => k !== i && other.every((x, j) => x <= scaled[i][j] + 1e-12) && other.some((x, j) => x < scaled[i][j] - 0.02));
   return list
     .map((o, i) => ({ ...o, penalty: goals.reduce((s, g, j) => s + weights[g.id] * scaled[i][j], 0) / sum, pareto: !dominated(i) }))
-    .sort((a, b) => a.penalty - b.penalty || a.height_mm - b.height_mm);
+    .sort((a, b) => Number(a.raft_mm3 > 0) - Number(b.raft_mm3 > 0) || a.penalty - b.penalty || a.height_mm - b.height_mm);
 }
 
 /** Differences smaller than this share of the larger are none. */
@@ -209,7 +214,7 @@ export function foldAlike<T extends Orientation>(ranked: readonly T[], keep: (o:
   for (const o of ranked) {
     const row = rows.find(({ of: r }) =>
       alike(r.height_mm, o.height_mm) && alike(Math.max(r.support_mm3, NO_SUPPORT_MM3), Math.max(o.support_mm3, NO_SUPPORT_MM3)) &&
-      alike(1 + r.scarred, 1 + o.scarred) && alike(1 + r.acrossLayers, 1 + o.acrossLayers)
+      r.standing === o.standing && alike(1 + r.scarred, 1 + o.scarred) && alike(1 + r.acrossLayers, 1 + o.acrossLayers)
     );
     if (!row) rows.push({ of: o, others: [] });
     else if (keep(o)) {

@@ -1,3 +1,4 @@
+import { convexHull } from './convex-hull';
 import { extentOf, type Mesh } from './mesh';
 import { faceDirections, fibonacciSphere } from './orient';
 import { frameFor, type Vec3 } from './turn';
@@ -164,24 +165,4 @@ export function smallestRectangle(points: [number, number][]): { area: number; a
     }
   }
   return { area, angle: best, sides };
-}
-
-/** Monotone chain (Andrew 1979). */
-function convexHull(points: [number, number][]): [number, number][] {
-  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  const half = (list: [number, number][]): [number, number][] => {
-    const out: [number, number][] = [];
-    for (const q of list) {
-      while (
-        out.length > 1 &&
-        (out[out.length - 1][0] - out[out.length - 2][0]) * (q[1] - out[out.length - 2][1]) <=
-          (out[out.length - 1][1] - out[out.length - 2][1]) * (q[0] - out[out.length - 2][0])
-      ) out.pop();
-      out.push(q);
-    }
-    out.pop();
-    return out;
-  };
-  const hull = [...half(p), ...half(p.reverse())];
-  return hull.length ? hull : p.slice(0, 1);
 }

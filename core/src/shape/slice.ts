@@ -287,5 +287,7 @@ export function layerFaces(mesh: Mesh, layer_mm: number, { supportAngleDeg = 45,
 
 const layerOf = (z: number, low: number, layer_mm: number, layers: number): number => Math.max(0, Math.min(layers - 1, Math.floor((z - low) / layer_mm)));
 
-/** Faces all of whose corners are below this lie on the bed: a hundred-thousandth of the height, at least a micrometre. */
-export const bedHeight = (low: number, height: number): number => low + Math.max(1e-3, height * 1e-5);
+/** Files round to a hundredth of a millimetre or less; the first layer is laid ten times as thick. */
+const BED_MM = 0.02;
+/** Faces all of whose corners are below this lie on the bed: what a file rounds by, of something tiny a hundredth of its height. */
+export const bedHeight = (low: number, height: number): number => low + Math.max(Math.min(BED_MM, height / 100), height * 1e-5);

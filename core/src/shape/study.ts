@@ -8,13 +8,13 @@ import { orientedBox, smallestRectangle, type OrientedBox } from './oriented-box
 import { reach, type Reach } from './reach';
 import { type BodySections, studySections } from './sections';
 import { layerFaces, slice } from './slice';
-import { columns, coverage } from './support';
+import { columns, coverage, raftOf, type Standing } from './support';
 import { thickness, type Thickness } from './thickness';
 import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 4;
+export const STUDY_VERSION = 5;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {
@@ -39,6 +39,9 @@ export interface BuildStudy {
   support_mm3: { low: number; likely: number; high: number };
   /** Part of the columns that stands on the part itself. */
   onPart_mm3: number;
+  /** What it stands on, and the raft under what does not stand by itself. */
+  standing: Standing;
+  raft_mm3: number;
   /** Σ outline length × layer: surface that the walls make. */
   side_mm2: number;
   /** Plan area of nearly level faces, up and down. */
@@ -121,6 +124,8 @@ export function studyBuild(mesh: Mesh, up: Vec3): BuildStudy {
     overhang_mm2: plan.overhang_mm2,
     support_mm3: { low, likely: Math.max(low, likely), high: Math.max(low, likely, high) },
     onPart_mm3: plan.onPart_mm3,
+    standing: plan.standing,
+    raft_mm3: raftOf(plan),
     side_mm2: sum(s.perimeter_mm) * s.layer_mm,
     skin_mm2: sum(layerFaces(standing, layer).skin_mm2),
     island_mm: sum(s.islands) * s.layer_mm,

@@ -1,4 +1,7 @@
+import { once } from '../worksheet/once';
+import { convexHull, depthInside } from './convex-hull';
 import { facets } from './facets';
+import { measure } from './measure';
 import type { Mesh } from './mesh';
 import { bedHeight } from './slice';
 import { frameFor, type Vec3 } from './turn';
@@ -16,10 +19,25 @@ export interface SupportPlan {
   hanging: Uint8Array;
   /** Support columns that stand on the part itself, not on the bed, mm³: they have to be reached to be taken out. */
   onPart_mm3: number;
+  /** What it stands on. */
+  standing: Standing;
   /** Cells of the height field that the part shades, and the size of a cell. */
   shaded: number;
   cell_mm2: number;
 }
+
+/** How firmly it stands on the bed. */
+export type Standing = 'firm' | 'edge' | 'tips';
+export const STANDING_WORDS: Record<Standing, string> = { firm: 'stands by itself', edge: 'stands on a line or point', tips: 'tips over' };
+
+/** Less face on the bed than this, and than this share of the shadow, is a line or a point. */
+const LEAST_MM2 = 25, LEAST_SHARE = 0.02;
+/** The nozzle pushes aside: the centre of gravity stays inside of what it stands on by this share of its height. */
+const LEAN = 0.08;
+/** What does not stand is laid on a raft of this thickness under its whole shadow, mm. */
+const RAFT_MM = 1.5;
+
+const centroidOf = once((mesh: Mesh) => measure(mesh).centroid_mm);
 
 /** A face that lies on another body's top needs nothing under it, mm. */
 const TOUCHING = 1e-3;
@@ -69,6 +87,7 @@ export function columns(mesh: Mesh, up: Vec3, angleDeg: number, cells: number): 
   const triangles = indices.length / 3;
   const hanging = new Uint8Array(triangles);
   const bed = bedHeight(z0, z1 - z0);
+  const feet: [number, number][] = [];
   const limit = -Math.cos((angleDeg * Math.PI) / 180) * (1 + 1e-6);
   let overhang = 0, onBed = 0, crossings = 0;
   for (let t = 0; t < triangles; t++) {
@@ -80,6 +99,7 @@ export function columns(mesh: Mesh, up: Vec3, angleDeg: number, cells: number): 
       if (p[i + 2] <= bed && p[j + 2] <= bed && p[k + 2] <= bed && slope < -0.99) {
         onBed += areas[t];
         hanging[t] = LIES;
+        for (const c of [i, j, k]) feet.push([p[c], p[c + 1]]);
       } else if (slope < limit) {
         overhang += areas[t];
         hanging[t] = HANGS;
@@ -119,25 +139,43 @@ export function columns(mesh: Mesh, up: Vec3, angleDeg: number, cells: number): 
   }
 
   let lifted = 0, onPart = 0, shaded = 0;
+  // First and last column of each row that stands on the bed: more of them are not needed for the hull.
+  const firstFoot = new Int32Array(ny).fill(-1), lastFoot = new Int32Array(ny).fill(-1);
   for (let c = 0; c < nx * ny; c++) {
     if (head[c] < 0) continue;
     shaded++;
+    const row = Math.floor(c / nx), col = c - row * nx;
     for (let i = head[c]; i >= 0; i = link[i]) {
       if (!(kind[i] & 1)) continue;
       const top = height[i];
       let below = z0;
       for (let j = head[c]; j >= 0; j = link[j]) if (kind[j] & 2 && height[j] <= top + TOUCHING && height[j] > below) below = height[j];
       if (below < top) lifted += top - below;
+      if (below === z0 && top > bed) {
+        if (firstFoot[row] < 0) firstFoot[row] = col;
+        lastFoot[row] = col;
+      }
       if (below > z0) onPart += Math.max(0, top - below);
     }
   }
   const cell2 = cell * cell;
+  for (let row = 0; row < ny; row++)
+    for (const col of [firstFoot[row], lastFoot[row]]) if (col >= 0) feet.push([ox + col * cell, oy + row * cell]);
+  const g = centroidOf(mesh);
+  const at = (axis: Vec3): number => axis[0] * g[0] + axis[1] * g[1] + axis[2] * g[2];
+  const deep = depthInside(convexHull(feet), at(r), at(b));
+  const standing: Standing = onBed < Math.min(LEAST_MM2, LEAST_SHARE * shaded * cell2) || deep === undefined
+    ? 'edge'
+    : deep < LEAN * (at(u) - z0)
+    ? 'tips'
+    : 'firm';
   return {
     height_mm: z1 - z0,
     overhang_mm2: overhang,
     bed_mm2: onBed,
     support_mm3: lifted * cell2,
     onPart_mm3: onPart * cell2,
+    standing,
     hanging,
     shaded,
     cell_mm2: cell2,
@@ -162,6 +200,9 @@ function grow(): void {
   link = double(link, (n) => new Int32Array(n));
   kind = double(kind, (n) => new Uint8Array(n));
 }
+
+/** Raft under what does not stand by itself, mm³. */
+export const raftOf = (plan: SupportPlan): number => (plan.standing === 'firm' ? 0 : RAFT_MM * coverage(plan));
 
 /** Area of the shadow, mm². */
 export const coverage = (plan: SupportPlan): number => plan.shaded * plan.cell_mm2;

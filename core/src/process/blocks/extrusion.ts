@@ -42,7 +42,7 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
     { name: 'wall_volume', label: 'Volume of walls', unit: 'cm^3', expr: `min(0.9 * volume, side_area * ${wall} / mm_per_cm)` },
     { name: 'skin_volume', label: 'Volume of skins', unit: 'cm^3', expr: `min(volume - wall_volume, (${skins}) / mm_per_cm)` },
     { name: 'deposit', label: 'Plastic in the part', unit: 'cm^3', expr: 'wall_volume + skin_volume + (volume - wall_volume - skin_volume) * infill' },
-    { name: 'support_volume', label: 'Plastic in supports', unit: 'cm^3', expr: 'support_space * support_density' },
+    { name: 'support_volume', label: 'Plastic in supports and raft', unit: 'cm^3', expr: 'support_space * support_density + raft_space' },
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: `deposit * density / g_per_kg` },
     {
       name: 'mass_bought',

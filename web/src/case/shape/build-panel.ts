@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy, output, signal, untracked } from '@angular/core';
 import type { Pin, ShapeRef } from '@cuadro/core/case/types';
-import { formatNumber } from '@cuadro/core/quantity/quantity';
+import { stressAcross } from '@cuadro/core/decide/lying';
+import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { capital, inSentence } from '@cuadro/core/quantity/words';
 import { lieWords } from '@cuadro/core/shape/lie-words';
 import { DEFAULT_WEIGHTS, foldAlike, rank, type Ranked, type Weights, whyBest } from '@cuadro/core/shape/orient';
+import { STANDING_WORDS } from '@cuadro/core/shape/support';
 import { dot, UP, type Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
@@ -47,12 +49,13 @@ const keyOf = (up: Vec3): string => up.map((x) => x.toFixed(4)).join(' ');
       <p class="why" aria-live="polite">{{ why() }}</p>
       <table class="sheet choices">
         <caption class="visually-hidden">Build directions, best first</caption>
-        <thead><tr><th scope="col">It lies</th><th scope="col" class="num">Support</th><th scope="col" class="num">High</th>@if (hours()) { <th scope="col" class="num">Hours</th> }@if (anyScarred()) { <th scope="col" class="num">Scarred</th> }</tr></thead>
+        <thead><tr><th scope="col">It lies</th><th scope="col" class="num">Support</th><th scope="col" class="num">High</th>@if (hours()) { <th scope="col" class="num">Hours</th> }@if (anyScarred()) { <th scope="col" class="num">Scarred</th> }@if (byTable()) { <th scope="col" class="num" title="Stress across the layers under the load table">Across</th> }</tr></thead>
         @for (row of rows(); track key(row.of.up); let i = $index) {
           <tbody [class.on]="isUp(row.of.up)">
             <tr class="lie">
               <th scope="rowgroup" [attr.colspan]="columns()">{{ lie(row.of.up) }}@if (row.of.pareto) {<abbr title="No other direction is better in one thing without being worse in another">*</abbr>}
                 @if (row.others.length) {&ngsp;<span class="quiet" [title]="others(row.others)">and {{ row.others.length }} like it</span>}
+                @if (row.of.standing !== 'firm') {&ngsp;<span class="quiet">{{ standing(row.of) }}, on a raft</span>}
               </th>
             </tr>
             <tr>
@@ -60,9 +63,10 @@ const keyOf = (up: Vec3): string => up.map((x) => x.toFixed(4)).join(' ');
                 <span class="small">@if (pictures()[key(row.of.up)]; as src) { <img [src]="src" [width]="picture[0]" [height]="picture[1]" alt="" /> }
                   @if (isUp(row.of.up)) { <b>in use</b> } @else { <button type="button" class="link" (click)="chosen.emit(row.of.up)" [attr.aria-label]="'Build it ' + lie(row.of.up)">use</button> }</span>
               </td>
-              <td class="num">{{ volume(row.of.support_mm3) }}</td><td class="num">{{ length(row.of.height_mm) }}</td>
+              <td class="num">{{ volume(row.of.support_mm3 + row.of.raft_mm3) }}</td><td class="num">{{ length(row.of.height_mm) }}</td>
               @if (hours(); as h) { <td class="num">{{ h[i] === undefined ? '…' : number(h[i]) }}</td> }
               @if (anyScarred()) { <td class="num">{{ percent(row.of.scarred) }}</td> }
+              @if (byTable()) { <td class="num">{{ mpa(row.of.acrossLayers) }}</td> }
             </tr>
           </tbody>
         }
@@ -72,7 +76,7 @@ const keyOf = (up: Vec3): string => up.map((x) => x.toFixed(4)).join(' ');
           <label><span>{{ g.label }}</span><input type="range" min="0" max="1" step="0.1" [value]="weights()[g.id]" (input)="weigh(g.id, +$any($event.target).value)" [attr.aria-label]="g.label" /></label>
         }
       </div>
-      <p class="quiet hint">* no other direction beats it everywhere: {{ paretoCount() }} of {{ ranked().length }} are like that. Self-supporting from 45° off horizontal.@if (hours()) { Hours: one tool by {{ printer() }}, walls and fill as priced, as coarse as the comparison. }</p>
+      <p class="quiet hint">* no other direction beats it everywhere: {{ paretoCount() }} of {{ ranked().length }} are like that. Self-supporting from 45° off horizontal. What does not stand by itself comes last, its raft counted as support.@if (byTable()) { Across: stress across the layers under the load table. }@if (hours()) { Hours: one tool by {{ printer() }}, walls and fill as priced, as coarse as the comparison. }</p>
     } @else {
       <p class="quiet hint">Compares over 200 directions: large faces down and up, the sides, edges and corners of the box, and an even spread.</p>
       <button type="button" class="framed" (click)="asked.emit()" [disabled]="!!shapes.stage()">Compare build directions</button>
@@ -97,7 +101,14 @@ export class BuildPanel implements OnDestroy {
   protected readonly goals = GOALS;
   protected readonly picture = PICTURE;
   protected readonly weights = signal<Weights>(DEFAULT_WEIGHTS);
-  protected readonly ranked = computed<Ranked[]>(() => rank(this.shapes.orientations() ?? [], this.weights()));
+  /** Directions with the pull across their layers: as the load table was solved, else by the load marked on the drawing. */
+  private readonly compared = computed(() => {
+    const list = this.shapes.orientations() ?? [];
+    const stress = stressAcross(this.store.doc()!, list);
+    return { list: stress ? list.map((o, i) => ({ ...o, acrossLayers: stress[i] })) : list, byTable: !!stress };
+  });
+  protected readonly byTable = computed(() => this.compared().byTable);
+  protected readonly ranked = computed<Ranked[]>(() => rank(this.compared().list, this.weights()));
   /** Best first, those that ask for the same as one; the direction in use at the end where it is not among the best. */
   protected readonly rows = computed(() => {
     const rows = foldAlike(this.ranked(), (o) => this.isUp(o.up));
@@ -114,7 +125,7 @@ export class BuildPanel implements OnDestroy {
   protected readonly printer = computed(() => inSentence(this.pin()?.processLabel ?? ''));
   /** Hours of each row; nothing where no printed way of the house is pinned. */
   protected readonly hours = signal<number[] | undefined>(undefined);
-  protected readonly columns = computed(() => 3 + (this.hours() ? 1 : 0) + (this.anyScarred() ? 1 : 0));
+  protected readonly columns = computed(() => 3 + (this.hours() ? 1 : 0) + (this.anyScarred() ? 1 : 0) + (this.byTable() ? 1 : 0));
   protected readonly why = computed(() => `${capital(this.lie(this.ranked()[0].up))}. ${whyBest(this.ranked(), this.weights())}`);
   protected readonly paretoCount = computed(() => this.ranked().filter((o) => o.pareto).length);
   protected readonly chart = computed(() => {
@@ -142,6 +153,12 @@ export class BuildPanel implements OnDestroy {
         label: 'On the bed',
         text: `${areaText(b.bed_mm2, system)}, in ${b.bed_mm.map((x) => lengthText(x, system)).join(' × ')}`,
         how: 'Faces lying on the bed; and the smallest rectangle around the shadow, which decides how many fit on a bed.',
+      },
+      {
+        label: 'Stands',
+        text: b.standing === 'firm' ? 'by itself' : `${STANDING_WORDS[b.standing]}: on a raft of ${volumeText(b.raft_mm3, system)}`,
+        how:
+          'By itself where at least 25 mm² (or a fiftieth of the shadow) lies on the bed and its centre of gravity is above what it stands on, supports counted, by a twelfth of its height. Otherwise a raft of 1.5 mm under the whole shadow is counted and paid.',
       },
       {
         label: 'Overhang',
@@ -219,6 +236,8 @@ export class BuildPanel implements OnDestroy {
   protected others = (list: readonly Ranked[]): string => list.slice(0, 12).map((o) => this.lie(o.up)).join('; ');
   protected length = (x: number): string => lengthText(x, this.settings.units());
   protected volume = (x: number): string => volumeText(x, this.settings.units());
+  protected mpa = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'pressure', this.settings.units());
+  protected standing = (o: Ranked): string => STANDING_WORDS[o.standing];
   protected percent = (x: number): string => (x ? `${formatNumber(100 * x, 2)} %` : '–');
   protected isUp = (up: Vec3): boolean => dot(up, this.ref().up ?? UP) > 0.99999;
 
