@@ -47,6 +47,7 @@ export async function shapeOf(file: string, unit: string, usage: string): Promis
   } catch (e) {
     throw new Fault(`${file}: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'no such file' : (e as Error).message}`, 2);
   }
+  if (isCadName(file) && unit !== 'mm') throw new Fault(`${file}: a model says its own unit; leave --unit out`, 64);
   if (!isCadName(file)) return meshFaults(file, () => readShape(bytes, unit as LengthUnit, file));
   const kernel = await cadKernel();
   return meshFaults(file, () => {
@@ -64,7 +65,7 @@ export const shapeCommand = (name: string, about: (shape: Shape) => unknown): Co
     async run(args) {
       const { file, values } = parse(args, usage, { unit: 'mm' });
       const shape = await shapeOf(file, values.unit, usage);
-      print(meshFaults(file, () => about(shape)));
+      print(await meshFaults(file, () => about(shape)));
     },
   };
 };

@@ -7,7 +7,7 @@ import { stepCylinder } from '@cuadro/core/shape/formats/cad-testing';
 import { scanOf } from '@cuadro/core/proof/scan-testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import type { Mesh } from '@cuadro/core/shape/mesh';
-import { box, drilledPlate } from '@cuadro/core/shape/testing';
+import { box, drilledPlate, join as sideBySide, moved, tube } from '@cuadro/core/shape/testing';
 import { turned } from '@cuadro/core/shape/turn';
 import { bundled } from '../server/src/testing/bundled';
 
@@ -115,6 +115,13 @@ describe('shape commands', () => {
     const upright = list.find((o: { up: number[] }) => o.up[2] === 1);
     expect(upright).toMatchObject({ overhang_mm2: expect.closeTo(800, 1), height_mm: expect.closeTo(40, 3) });
     expect(Math.abs(upright.support_mm3 / 24_000 - 1)).toBeLessThan(0.05);
+  });
+  it('bodies tells them apart, how they meet and what is likely bought', () => {
+    const found = json('bodies', write('assembly.stl', sideBySide(box(60, 40, 10), moved(tube(6, 3.2, 1.6), [30, 20, 10]))));
+    expect(found.bodies.map((b: { likely?: string }) => b.likely)).toEqual([undefined, 'washer']);
+    expect(found.meetings).toEqual([{ a: 0, b: 1, how: 'touch' }]);
+    const model = 'node_modules/occt-import-js/test/testfiles/cax-if/io1-cm-214.stp';
+    expect(cuadro('bodies', model, '--unit', 'inch')).toMatchObject({ status: 64, err: expect.stringContaining('says its own unit') });
   });
   it('reach, holes and thickness of a drilled plate', () => {
     const path = write('plate.stl', plate);

@@ -1,5 +1,6 @@
 import { Fault } from './command';
 import { align } from './commands/align';
+import { bodies } from './commands/bodies';
 import { decide } from './commands/decide';
 import { features } from './commands/features';
 import { holes } from './commands/holes';
@@ -17,7 +18,7 @@ import { screen } from './commands/screen';
 import { slice } from './commands/slice';
 import { thickness } from './commands/thickness';
 
-const COMMANDS = [measure, orient, slice, reach, holes, features, thickness, jaws, make, screen, plan, decide, payback, life, align, pack, mechanics];
+const COMMANDS = [measure, orient, slice, reach, holes, features, bodies, thickness, jaws, make, screen, plan, decide, payback, life, align, pack, mechanics];
 
 async function main([name, ...args]: string[]): Promise<void> {
   const command = COMMANDS.find((c) => c.name === name);

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { stepCylinder } from '@cuadro/core/shape/formats/cad-testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { measure, readShape } from '@cuadro/core/shape/measure';
-import { box, drilledPlate, join, moved, refined, sphere } from '@cuadro/core/shape/testing';
+import { box, drilledPlate, join, moved, refined, sphere, tube } from '@cuadro/core/shape/testing';
 import type { Mesh } from '@cuadro/core/shape/mesh';
 import type { Page } from '@playwright/test';
 import { enter, expect, test, type TestServer } from './server';
@@ -169,6 +169,22 @@ test('an open mesh is repaired, and undo brings the file back', async ({ page, s
   await expect(row(page, 'Closed')).toContainText('yes');
   await page.getByRole('button', { name: 'undo' }).click();
   await expect(page.getByText('The mesh is open.')).toBeVisible();
+
+  await test.step('several bodies are told apart; what is bought is dropped, what belongs together united', async () => {
+    const dowel = moved(tube(4, 0, 30), [30, 20, 10]);
+    await drop(page, 'assembly.stl', stl(join(box(60, 40, 10), moved(box(20, 40, 20), [50, 0, 5]), dowel)));
+    const bodies = page.getByRole('table', { name: 'Bodies in the file' });
+    await expect(bodies).toContainText('likely a pin', { timeout: 60_000 });
+    await expect(bodies).toContainText('runs into another');
+    await page.getByRole('button', { name: 'drop what is likely bought' }).click();
+    await page.getByRole('button', { name: 'Unite the ticked ones' }).click();
+    await expect(page.locator('.source')).toContainText('assembly-united.stl');
+    // 60 × 40 × 10 and 20 × 40 × 20, less the 10 × 40 × 5 that both have.
+    await isThePart(page, server, 'conveyor side', 24 + 16 - 2);
+    await expect(bodies).toHaveCount(0);
+    await page.getByRole('button', { name: 'undo' }).click();
+    await expect(page.locator('.source')).toContainText('assembly.stl');
+  });
 });
 
 test('soft jaws are made, saved and taken as the mesh to print', async ({ page, server }) => {

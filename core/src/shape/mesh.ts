@@ -50,3 +50,17 @@ export const MESH_EXTENSIONS = ['.stl', '.obj', '.ply', '.3mf'] as const;
 /** More than this and a browser tab may run out of memory; stated to the user. */
 export const MAX_TRIANGLES = 5_000_000;
 export const MAX_BYTES = 300 * 1024 * 1024;
+
+/** Meshes side by side as one. */
+export function joined(meshes: readonly Mesh[]): Mesh {
+  const vertices = new Float32Array(meshes.reduce((n, m) => n + m.vertices.length, 0));
+  const indices = new Uint32Array(meshes.reduce((n, m) => n + m.indices.length, 0));
+  let v = 0, f = 0;
+  for (const m of meshes) {
+    vertices.set(m.vertices, v);
+    indices.set(m.indices.map((i) => i + v / 3), f);
+    v += m.vertices.length;
+    f += m.indices.length;
+  }
+  return { vertices, indices };
+}

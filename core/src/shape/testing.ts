@@ -1,6 +1,6 @@
 import { circle, prism, rectangle, revolve } from '../make/solids';
 import { weld } from './weld';
-import { insideOut, type Mesh } from './mesh';
+import { insideOut, joined, type Mesh } from './mesh';
 import { turned, type Vec3 } from './turn';
 
 /** Solids with closed forms, for tests. Millimetres. */
@@ -24,15 +24,7 @@ export const tube = (outer: number, inner: number, height: number, segments = 12
   revolve([[inner, 0], [outer, 0], [outer, height], [inner, height]], segments);
 
 /** Several solids in one mesh; not fused. */
-export function join(...meshes: Mesh[]): Mesh {
-  const vertices: number[] = [];
-  const indices: number[] = [];
-  for (const m of meshes) {
-    for (const i of m.indices) indices.push(i + vertices.length / 3);
-    for (const x of m.vertices) vertices.push(x);
-  }
-  return { vertices: Float32Array.from(vertices), indices: Uint32Array.from(indices) };
-}
+export const join = (...meshes: Mesh[]): Mesh => joined(meshes);
 
 /** Inside out. */
 export const flipped = insideOut;

@@ -54,13 +54,16 @@ export function wallRays(mesh: Mesh, count = THICKNESS_SAMPLES, from = 0, to = c
       const hit = bvh.ray(x + dx * START, y + dy * START, z + dz * START, dx, dy, dz);
       const h = hit.triangle * 3;
       const opposed = hit.triangle >= 0 && nx * normals[h] + ny * normals[h + 1] + nz * normals[h + 2] < OPPOSED;
-      (sign < 0 ? out.inward : out.outward)[i - from] = opposed ? hit.distance + START : NaN;
+      const is = opposed ? hit.distance + START : NaN;
+      (sign < 0 ? out.inward : out.outward)[i - from] = sign > 0 && is < TOUCHING ? NaN : is;
     }
   }
   return out;
 }
 
 const START = 1e-3;
+/** Bodies nearer than this touch: there is no gap between them, mm. */
+const TOUCHING = 0.02;
 
 /**
  * Thickness by rays along the inward normal, spread by area: a plate gives its thickness, a sphere its diameter, a tube its

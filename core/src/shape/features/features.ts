@@ -1,9 +1,7 @@
-import { bvhOf } from '../bvh';
-import { facets } from '../facets';
-import { insideOut, type Mesh } from '../mesh';
+import { type Body, bodiesOf } from '../bodies';
+import type { Mesh } from '../mesh';
 import { contoursAt } from '../slice';
-import { topology } from '../topology';
-import { dot, turned, unit, type Vec3 } from '../turn';
+import { dot, turned, type Vec3 } from '../turn';
 import { type BodyShape, bodyShape } from './body-kind';
 import { type Bore, boresOf } from './bores';
 import { alike, type Pattern, patternsOf } from './patterns';
@@ -40,10 +38,6 @@ export interface Features {
   setUps: SetUps;
 }
 
-/** Bodies looked at one by one; a file with more is a heap of scrap, or a lattice. */
-const MOST_BODIES = 200;
-const LEAST_MM3 = 0.1;
-
 /** What a machinist sees in a part: bodies and what they are made from, holes and pockets, the clampings they ask for. */
 export function featuresOf(mesh: Mesh): Features {
   const bodies = bodiesOf(mesh).map(featuresOfBody);
@@ -61,7 +55,7 @@ export function featuresOf(mesh: Mesh): Features {
   };
 }
 
-function featuresOfBody({ mesh, volume_mm3 }: { mesh: Mesh; volume_mm3: number }): BodyFeatures {
+function featuresOfBody({ mesh, volume_mm3 }: Body): BodyFeatures {
   const bores = boresOf(mesh);
   const found = pocketsOf(mesh, new Set(bores.flatMap((b) => b.triangles))).filter((p) => !isSlotFloor(p, bores));
   const shape = bodyShape(mesh, bores, found);
@@ -81,88 +75,6 @@ function featuresOfBody({ mesh, volume_mm3 }: { mesh: Mesh; volume_mm3: number }
 /** The floor of a blind slot is no pocket of its own. */
 const isSlotFloor = (p: Pocket, bores: readonly Bore[]): boolean =>
   bores.some((b) => b.kind === 'slot' && b.triangles.some((t) => p.triangles.includes(t)) && Math.abs(p.depth_mm / b.depth_mm - 1) < 0.05);
-
-/** Each closed shell that looks outwards, with the cavities inside it. What looks inwards and lies in no other is a body turned inside out: it is turned back. */
-function bodiesOf(mesh: Mesh): { mesh: Mesh; volume_mm3: number }[] {
-  const { shells, shellOf } = topology(mesh);
-  const { vertices: v, indices } = mesh;
-  if (shells <= 1) return [{ mesh, volume_mm3: volumeOf(mesh) }];
-  const lists: number[][] = Array.from({ length: shells }, () => []);
-  shellOf.forEach((s, t) => s >= 0 && lists[s].push(t));
-  const parts = lists.map((triangles) => {
-    const part: Mesh = { vertices: v, indices: Uint32Array.from(triangles.flatMap((t) => [indices[t * 3], indices[t * 3 + 1], indices[t * 3 + 2]])) };
-    return { part, triangles, volume: volumeOf(part), box: boxOf(part) };
-  });
-  const outward = parts.filter((p) => p.volume > LEAST_MM3).sort((a, b) => b.volume - a.volume).slice(0, MOST_BODIES);
-  const inward = parts.filter((p) => p.volume < -LEAST_MM3).map((p) => ({
-    ...p,
-    // The smallest body around a cavity has it.
-    around: outward.filter((s) => holds(s.box, p.box) && isInside(s.part, cornerOf(p.part))).at(-1),
-  }));
-  const solid = outward.map((body) => {
-    const own = inward.filter((h) => h.around === body);
-    return { mesh: compact(mesh, [body, ...own].flatMap((p) => p.triangles)), volume_mm3: body.volume + own.reduce((s, p) => s + p.volume, 0) };
-  });
-  // Splinters beside the one body are left in: what was found on the mesh already holds.
-  if (solid.length === 1 && inward.every((p) => p.around)) return [{ mesh, volume_mm3: solid[0].volume_mm3 }];
-  const turnedBack = inward.filter((p) => !p.around).map((p) => ({ mesh: insideOut(compact(mesh, p.triangles)), volume_mm3: -p.volume }));
-  return [...solid, ...turnedBack].sort((a, b) => b.volume_mm3 - a.volume_mm3).slice(0, MOST_BODIES);
-}
-
-const cornerOf = ({ vertices: v, indices }: Mesh): Vec3 => [v[indices[0] * 3], v[indices[0] * 3 + 1], v[indices[0] * 3 + 2]];
-
-/** Going out from the place in a direction along no edge, the first face met is seen from behind. */
-function isInside(mesh: Mesh, p: Vec3): boolean {
-  const way = unit([0.6113, 0.3571, 0.7063]);
-  const { triangle } = bvhOf(mesh).ray(...p, ...way, Infinity);
-  if (triangle < 0) return false;
-  const { normals } = facets(mesh);
-  return dot([normals[triangle * 3], normals[triangle * 3 + 1], normals[triangle * 3 + 2]], way) > 0;
-}
-
-type Box = [low: Vec3, high: Vec3];
-const holds = ([low, high]: Box, [l, h]: Box): boolean => low.every((x, k) => x <= l[k]) && high.every((x, k) => x >= h[k]);
-
-function boxOf({ vertices: v, indices }: Mesh): Box {
-  const low: Vec3 = [Infinity, Infinity, Infinity], high: Vec3 = [-Infinity, -Infinity, -Infinity];
-  for (const p of indices) {
-    for (let k = 0; k < 3; k++) {
-      low[k] = Math.min(low[k], v[p * 3 + k]);
-      high[k] = Math.max(high[k], v[p * 3 + k]);
-    }
-  }
-  return [low, high];
-}
-
-/** Σ v0·(v1×v2)/6 about the first corner. */
-function volumeOf({ vertices: v, indices }: Mesh): number {
-  const o = indices[0] * 3;
-  const ox = v[o], oy = v[o + 1], oz = v[o + 2];
-  let six = 0;
-  for (let i = 0; i < indices.length; i += 3) {
-    const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
-    const ax = v[a] - ox, ay = v[a + 1] - oy, az = v[a + 2] - oz;
-    const bx = v[b] - ox, by = v[b + 1] - oy, bz = v[b + 2] - oz;
-    const cx = v[c] - ox, cy = v[c + 1] - oy, cz = v[c + 2] - oz;
-    six += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
-  }
-  return six / 6;
-}
-
-/** Some triangles of a mesh with the corners they use. */
-function compact({ vertices: v, indices }: Mesh, triangles: readonly number[]): Mesh {
-  const number = new Map<number, number>();
-  const out = Uint32Array.from(triangles.flatMap((t) =>
-    [0, 1, 2].map((e) => {
-      const p = indices[t * 3 + e];
-      if (!number.has(p)) number.set(p, number.size);
-      return number.get(p)!;
-    })
-  ));
-  const vertices = new Float32Array(number.size * 3);
-  for (const [p, n] of number) vertices.set(v.subarray(p * 3, p * 3 + 3), n * 3);
-  return { vertices, indices: out };
-}
 
 /** Outline and cut-outs at the height where least is in the way of them, and what is left to do. */
 function cutPlan(mesh: Mesh, shape: BodyShape, bores: readonly Bore[], pockets: readonly Pocket[]): CutPlan {

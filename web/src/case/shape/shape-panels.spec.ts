@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { studiedRef } from '@cuadro/core/case/testing';
+import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
 import type { FaceMark, HoleRow, ShapeRef } from '@cuadro/core/case/types';
 import { orientation } from '@cuadro/core/shape/orient';
 import type { Vec3 } from '@cuadro/core/shape/turn';
@@ -12,11 +12,13 @@ import { ComputeService } from '../../data/compute.service';
 import { MakeService } from '../../data/make.service';
 import { ShapeService } from '../../data/shape.service';
 import { WORKERS } from '../../workers/worker-factory';
+import { BodiesPanel } from './bodies-panel';
 import { BuildPanel } from './build-panel';
 import { FacesPanel } from './faces-panel';
 import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 
+const DOC = demoDoc();
 const MAKE = { make: jest.fn(), cancel: jest.fn() };
 const shapes = {
   drawn: signal(undefined),
@@ -117,6 +119,41 @@ describe('the marked faces', () => {
   });
 });
 
+describe('the bodies of a file', () => {
+  const line = (likely: 'screw' | undefined, like: number) => ({ volume_mm3: 1000, box_mm: [20, 10, 5], centre: [0, 0, 0], insideOut: false, likely, like });
+  const open = async (found: unknown) => {
+    const service = {
+      bodies: jest.fn().mockResolvedValue(found),
+      pick: jest.fn().mockResolvedValue({ ok: false, problem: 'Only a closed mesh can be added.' }),
+    };
+    TestBed.overrideComponent(BodiesPanel, { set: { providers: [{ provide: MakeService, useValue: service }] } });
+    TestBed.overrideProvider(ShapeService, { useValue: { ...shapes, drawn: signal({}) } });
+    const f = TestBed.createComponent(BodiesPanel);
+    f.componentRef.setInput('ref', studiedRef(box(10, 10, 10)));
+    await f.whenStable();
+    await Promise.resolve();
+    await f.whenStable();
+    return { f, service };
+  };
+  it('keeps all but what is there twice; what is bought goes by one button, and what cannot be united says why', async () => {
+    const lines = [line(undefined, 0), line(undefined, 1), line('screw', 2), line('screw', 2), line(undefined, 4)];
+    const { f, service } = await open({ lines, meetings: [{ a: 0, b: 4, how: 'twice' }, { a: 0, b: 1, how: 'overlap' }] });
+    expect(text(f)).toContain('5 separate bodies');
+    expect(text(f)).toContain('2 screws look like bought parts');
+    find<HTMLButtonElement>(f, 'drop what is likely bought').click();
+    f.detectChanges();
+    find<HTMLButtonElement>(f, 'Unite the ticked ones').click();
+    await f.whenStable();
+    f.detectChanges();
+    expect(service.pick).toHaveBeenCalledWith({}, [0, 1], true);
+    expect(text(f)).toContain('Only a closed mesh can be added.');
+  });
+  it('shows nothing of a file with one body', async () => {
+    const { f } = await open({ lines: [line(undefined, 0)], meetings: [] });
+    expect(text(f).trim()).toBe('');
+  });
+});
+
 describe('what is made', () => {
   /** The panel brings its own maker; here it is one that answers at once. */
   const open = () => TestBed.overrideComponent(MakePanel, { set: { providers: [{ provide: MakeService, useValue: MAKE }] } }).createComponent(MakePanel);
@@ -151,7 +188,7 @@ describe('build directions', () => {
     TestBed.overrideProvider(ShapeService, { useValue: { ...shapes, orientations: signal(ups.map((up) => orientation(plate, up))) } });
     TestBed.configureTestingModule({
       providers: [
-        { provide: CaseStore, useValue: { view: () => ({ pins }), doc: () => ({}) } },
+        { provide: CaseStore, useValue: { view: () => ({ pins }), doc: () => DOC } },
         { provide: ComputeService, useValue: { hoursLying: asked } },
         { provide: ShopService, useValue: { site: () => BUILT_IN_SITE } },
       ],

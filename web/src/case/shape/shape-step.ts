@@ -26,6 +26,7 @@ import { QuantityField } from '../../shared/quantity-field';
 import { saveFile } from '../../shared/save-file';
 import type { MadeShape } from '../../workers/make.worker';
 import type { MeshKind } from '../../workers/shape.worker';
+import { BodiesPanel } from './bodies-panel';
 import { BuildPanel } from './build-panel';
 import { DUTY, FacesPanel } from './faces-panel';
 import { LoadPanel } from './load-panel';
@@ -64,7 +65,19 @@ const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3
 @Component({
   selector: 'cu-shape-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BuildPanel, FacesPanel, LoadPanel, MakePanel, MatButtonToggleModule, MatProgressBarModule, MillingPanel, PartView, QuantityField, SectionBar],
+  imports: [
+    BodiesPanel,
+    BuildPanel,
+    FacesPanel,
+    LoadPanel,
+    MakePanel,
+    MatButtonToggleModule,
+    MatProgressBarModule,
+    MillingPanel,
+    PartView,
+    QuantityField,
+    SectionBar,
+  ],
   providers: [ShapeService],
   templateUrl: './shape-step.html',
   styleUrl: './shape-step.scss',
@@ -114,6 +127,10 @@ export class ShapeStep {
   protected readonly facts = computed(() => {
     const s = this.shape();
     return s ? shapeFacts(this.store.doc()!, s, this.way() === 'printed', this.settings.units()) : [];
+  });
+  protected readonly severalBodies = computed(() => {
+    const bodies = this.shape()?.study?.body.features.bodies ?? [];
+    return bodies.length > 1 || (bodies[0]?.count ?? 0) > 1;
   });
   protected readonly description = computed(() => {
     const s = this.shape();
@@ -316,9 +333,9 @@ export class ShapeStep {
     });
   }
 
-  protected useMade(made: MadeShape): void {
+  protected useMade(made: MadeShape, way: Way = 'printed'): void {
     void this.attempt(made.name, async () => {
-      this.way.set('printed');
+      this.way.set(way);
       await this.keepMesh(made.stl as Uint8Array<ArrayBuffer>, `${made.name}.stl`, 'mm');
       this.tab.set('measures');
     });
