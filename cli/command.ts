@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
-import { CAD_TOLERANCE, isCadName, readCad } from '@cuadro/core/shape/formats/cad';
+import { Worker } from 'node:worker_threads';
+import { isCadName, readCad } from '@cuadro/core/shape/formats/cad';
 import { measure, readShape, type Shape } from '@cuadro/core/shape/measure';
 import { type LengthUnit, MeshError } from '@cuadro/core/shape/mesh';
 import { cadKernel } from '../server/src/models/kernel';
@@ -50,10 +51,27 @@ export async function shapeOf(file: string, unit: string, usage: string): Promis
   if (isCadName(file) && unit !== 'mm') throw new Fault(`${file}: a model says its own unit; leave --unit out`, 64);
   if (!isCadName(file)) return meshFaults(file, () => readShape(bytes, unit as LengthUnit, file));
   const kernel = await cadKernel();
-  return meshFaults(file, () => {
-    const mesh = readCad(kernel, bytes, file, CAD_TOLERANCE.usual);
-    return { mesh, measure: measure(mesh) };
-  });
+  return withinTime(CAD_LIMIT_S, `${file}: tessellating it took longer than ${CAD_LIMIT_S} s`, () =>
+    meshFaults(file, () => {
+      const { mesh } = readCad(kernel, bytes, file);
+      return { mesh, measure: measure(mesh) };
+    }));
+}
+
+/** As long as the server lets a model take. */
+const CAD_LIMIT_S = 120;
+
+/** Work that nothing else can interrupt: a thread of its own watches the time, says so and ends the process. */
+function withinTime<T>(seconds: number, what: string, work: () => T): T {
+  const watch = new Worker(
+    `const { workerData } = require('node:worker_threads'); setTimeout(() => { require('node:fs').writeSync(2, workerData.what); process.kill(process.pid, 'SIGKILL'); }, workerData.ms);`,
+    { eval: true, workerData: { what: `cuadro: ${what}\n`, ms: 1000 * seconds } },
+  );
+  try {
+    return work();
+  } finally {
+    void watch.terminate();
+  }
 }
 
 /** Commands that take a file and a unit, and print one thing about its shape. */

@@ -1,6 +1,7 @@
 import earcut from 'earcut';
 import { twins } from './half-edges';
-import type { Mesh, Soup } from './mesh';
+import { extentOf, type Mesh, type Soup } from './mesh';
+import { joinNear, leastAreaFill, MOST_CURVED, splitAtTees } from './stitch';
 import { topology } from './topology';
 import { weld } from './weld';
 
@@ -12,20 +13,40 @@ export interface Repair {
 
 /** Boundary loops with more corners than this are not guessed at. */
 const MAX_LOOP = 4000;
+/** Corners are joined over the least of these shares of the reach that closes the mesh. */
+const REACHES = [0.01, 0.1, 1];
+/** Passes in which edges are cut where others end on them. */
+const TEE_PASSES = 12;
+/** A rim in no plane is closed where it is no wider than this share of the part. */
+const SMALL = 0.2;
+
+/** How far corners of open edges are joined at most, mm: a file's rounding, by the part's size. */
+export function reachFor(mesh: { vertices: Float32Array }): number {
+  const { low, high } = extentOf(mesh.vertices);
+  return Math.min(0.05, Math.max(0.001, 2e-4 * Math.hypot(...high.map((x, k) => x - low[k]))));
+}
 
 /**
- * Simple repair of a soup: corners closer than `tolerance_mm` are joined, triangles without area and double ones dropped,
- * faces turned so that neighbours agree and the whole encloses a positive volume, and planar holes closed.
- * A hole is planar when its rim lies within a hundredth of its width of one plane; others are left open and said to be.
+ * Repair of a soup, step by step, of what is wrong alone: what is sound stays as it is to the bit. Corners of open edges that nearly meet are joined, over no more
+ * than it takes; edges are cut where others end on them; triangles without area and double ones are dropped, faces turned so that neighbours agree and the whole
+ * encloses a positive volume; planar holes are closed, and small ones that are not planar by the least area.
+ * A hole is planar when its rim lies within a hundredth of its width of one plane; what is neither is left open and said to be.
+ * @param reach_mm corners are joined over no more than that
  */
-export function repair(soup: Soup, tolerance_mm: number): Repair {
+export function repair(soup: Soup, reach_mm: number): Repair {
   const done: string[] = [];
   const say = (n: number, one: string, many = `${one}s`): void => void (n && done.push(`${n} ${n === 1 ? one : many}`));
-  const plain = weld(soup);
-  const before = topology(plain).openEdges;
-  const joined = weld(snapped(soup, tolerance_mm));
-  if (topology(joined).openEdges < before) done.push(`corners closer than ${tolerance_mm} mm joined`);
-  let mesh = joined;
+  let mesh = weld(soup);
+  const stitched = stitch(mesh, reach_mm);
+  if (stitched) {
+    mesh = stitched.mesh;
+    say(
+      stitched.joined,
+      `corner joined to its neighbour, up to ${stitched.reach} mm away`,
+      `corners joined to their neighbours, up to ${stitched.reach} mm away`,
+    );
+    say(stitched.cut, 'edge cut where others end on it', 'edges cut where others end on them');
+  }
 
   const kept: number[] = [];
   const seen = new Set<string>();
@@ -50,22 +71,37 @@ export function repair(soup: Soup, tolerance_mm: number): Repair {
 
   say(agree(mesh), 'triangle turned round', 'triangles turned round');
   mesh = { ...mesh };
-  const { closed, left } = closePlanarHoles(mesh);
-  if (closed.length) {
-    mesh = { vertices: mesh.vertices, indices: Uint32Array.from([...mesh.indices, ...closed.flat()]) };
-    say(closed.length, 'planar hole closed', 'planar holes closed');
+  const { planar, small, left } = closeHoles(mesh);
+  if (planar.length || small.length) {
+    mesh = { vertices: mesh.vertices, indices: Uint32Array.from([...mesh.indices, ...planar.flat(), ...small.flat()]) };
+    say(planar.length, 'planar hole closed', 'planar holes closed');
+    say(small.length, 'small hole closed that is not planar', 'small holes closed that are not planar');
   }
-  say(left, 'hole left open: its rim is not planar', 'holes left open: their rims are not planar');
+  say(left, 'hole left open: its rim is large and not planar', 'holes left open: their rims are large and not planar');
   const flipped = outward(mesh);
   if (flipped) done.push('all faces pointed inwards and were turned');
   return { mesh, done };
 }
 
-/** Coordinates rounded to the tolerance, so that welding joins near corners. */
-function snapped(soup: Soup, tolerance: number): Soup {
-  if (!(tolerance > 0)) return soup;
-  const positions = soup.positions.map((x) => Math.round(x / tolerance) * tolerance);
-  return { ...soup, positions };
+/** Open edges closed by joining and cutting, with the least reach that closes most of them; nothing where none of it helps. */
+function stitch(mesh: Mesh, most: number): { mesh: Mesh; joined: number; cut: number; reach: number } | undefined {
+  let least = topology(mesh).openEdges;
+  let best: ReturnType<typeof stitch>;
+  for (const share of REACHES) {
+    if (!least) break;
+    const reach = share * most;
+    const near = joinNear(mesh, reach);
+    let now = near.mesh, cut = 0;
+    for (let pass = 0; pass < TEE_PASSES; pass++) {
+      const tees = splitAtTees(now, reach);
+      if (!tees.cut) break;
+      now = tees.mesh;
+      cut += tees.cut;
+    }
+    const open = topology(now).openEdges;
+    if (open < least) [least, best] = [open, { mesh: now, joined: near.joined, cut, reach: Number(reach.toPrecision(2)) }];
+  }
+  return best;
 }
 
 /** Turn triangles so that neighbours run along their shared edge in opposite ways. Works in place. @returns how many were turned */
@@ -120,8 +156,8 @@ const swap = (indices: Uint32Array, t: number): void => {
   indices[t * 3 + 2] = keep;
 };
 
-/** Rims that run round once and lie in a plane, triangulated. */
-function closePlanarHoles(mesh: Mesh): { closed: number[][]; left: number } {
+/** Rims that run round once and lie in a plane, or are small, triangulated. */
+function closeHoles(mesh: Mesh): { planar: number[][]; small: number[][]; left: number } {
   const { vertices: v, indices } = mesh;
   const twin = twins(mesh);
   const after = new Map<number, number>();
@@ -129,8 +165,10 @@ function closePlanarHoles(mesh: Mesh): { closed: number[][]; left: number } {
     // Along the rim the new face runs the other way.
     if (twin[h] < 0) after.set(indices[h % 3 === 2 ? h - 2 : h + 1], indices[h]);
   }
-  const closed: number[][] = [];
+  const planar: number[][] = [], small: number[][] = [];
   let left = 0;
+  const { low, high } = extentOf(v);
+  const size = Math.hypot(...high.map((x, k) => x - low[k]));
   while (after.size) {
     const [first] = after.keys();
     const loop: number[] = [];
@@ -159,7 +197,8 @@ function closePlanarHoles(mesh: Mesh): { closed: number[][]; left: number } {
     const l = Math.hypot(...n);
     const off = loop.map((a) => Math.abs(n.reduce((s, x, k) => s + (x / (l || 1)) * (v[a * 3 + k] - v[loop[0] * 3 + k]), 0)));
     if (!(l > 0) || Math.max(...off) > 0.01 * width) {
-      left++;
+      if (loop.length <= MOST_CURVED && width <= SMALL * size) small.push(leastAreaFill(v, loop));
+      else left++;
       continue;
     }
     // Seen along the largest part of the normal the loop keeps its turn.
@@ -167,9 +206,9 @@ function closePlanarHoles(mesh: Mesh): { closed: number[][]; left: number } {
     const [x, y] = n[drop] > 0 ? [(drop + 1) % 3, (drop + 2) % 3] : [(drop + 2) % 3, (drop + 1) % 3];
     const flat = loop.flatMap((a) => [v[a * 3 + x], v[a * 3 + y]]);
     const faces = earcut(flat);
-    closed.push((twiceArea(flat, faces) > 0 ? faces : faces.reverse()).map((i) => loop[i]));
+    planar.push((twiceArea(flat, faces) > 0 ? faces : faces.reverse()).map((i) => loop[i]));
   }
-  return { closed, left };
+  return { planar, small, left };
 }
 
 const twiceArea = (xy: number[], faces: number[]): number => {

@@ -49,11 +49,11 @@ export const TASKS = {
   },
   /** A STEP or IGES file as a binary STL in millimetres. */
   async tessellate(
-    { bytes, fileName, tolerance_mm }: { bytes: Uint8Array; fileName: string; tolerance_mm: number },
-  ): Promise<{ stl: Uint8Array } | { problem: string }> {
+    { bytes, fileName, tolerance_mm }: { bytes: Uint8Array; fileName: string; tolerance_mm?: number },
+  ): Promise<{ stl: Uint8Array; tolerance_mm: number } | { problem: string }> {
     try {
-      const { vertices, indices } = readCad(await cadKernel(), bytes, fileName, tolerance_mm);
-      return { stl: writeStl(vertices, indices) };
+      const { mesh, tolerance_mm: held } = readCad(await cadKernel(), bytes, fileName, tolerance_mm);
+      return { stl: writeStl(mesh.vertices, mesh.indices), tolerance_mm: held };
     } catch (e) {
       if (e instanceof MeshError) return { problem: e.message };
       throw e;

@@ -5,7 +5,7 @@ import { MeshError } from '@cuadro/core/shape/mesh';
 import { measure } from '@cuadro/core/shape/measure';
 import { cadKernel } from './kernel';
 
-const read = async (bytes: Uint8Array, name: string, tolerance = 0.05) => measure(readCad(await cadKernel(), bytes, name, tolerance));
+const read = async (bytes: Uint8Array, name: string, tolerance = 0.05) => measure(readCad(await cadKernel(), bytes, name, tolerance).mesh);
 
 describe('model files', () => {
   it('STEP: a cylinder is closed and has πr²h to the tolerance, and a finer one comes nearer', async () => {
@@ -18,6 +18,20 @@ describe('model files', () => {
     expect(Math.abs(fine.volume_mm3 / exact - 1)).toBeLessThan(0.001);
     expect(Math.abs(coarse.volume_mm3 / exact - 1)).toBeLessThan(0.05);
     expect(Math.abs(fine.volume_mm3 - exact)).toBeLessThan(Math.abs(coarse.volume_mm3 - exact));
+  });
+  it('goes by the size of the part where nobody asks, and says how far', async () => {
+    const kernel = await cadKernel();
+    // A thousandth of half of the mean side: 40 × 40 × 30, then ten times that, then a tenth.
+    const [usual, large, small] = [[20, 30], [200, 300], [2, 3]].map(([r, h]) => readCad(kernel, stepCylinder(r, h), 'pin.step'));
+    expect(usual.tolerance_mm).toBeCloseTo(5e-4 * (110 / 3), 3);
+    expect([large.tolerance_mm, small.tolerance_mm]).toEqual([expect.closeTo(0.18, 2), 0.01]);
+    // As many chords to a circle, small or large, down to the least.
+    expect(large.mesh.indices.length).toBe(usual.mesh.indices.length);
+    for (const [{ mesh, tolerance_mm }, r, h] of [[usual, 20, 30], [large, 200, 300], [small, 2, 3]] as const) {
+      const m = measure(mesh);
+      expect(m.watertight).toBe(true);
+      expect(1 - m.volume_mm3 / (Math.PI * r * r * h)).toBeLessThan((2 * tolerance_mm) / r);
+    }
   });
   it('STEP in inches comes out in millimetres', async () => {
     expect((await read(stepCylinder(2, 3, true), 'pin.step')).box_mm[2]).toBeCloseTo(76.2, 2);
@@ -50,7 +64,7 @@ describe('model files', () => {
         const bytes = good.slice(0, Math.ceil(good.length * Math.sqrt(cut)));
         for (const [at, byte] of hits) if (bytes.length) bytes[at % bytes.length] = byte;
         try {
-          const mesh = readCad(kernel, bytes, iges ? 'a.igs' : 'a.step', 0.5);
+          const { mesh } = readCad(kernel, bytes, iges ? 'a.igs' : 'a.step', 0.5);
           expect(mesh.vertices.every(Number.isFinite)).toBe(true);
           expect(mesh.indices.every((i) => i < mesh.vertices.length / 3)).toBe(true);
         } catch (e) {

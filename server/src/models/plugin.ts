@@ -22,7 +22,7 @@ const schema = {
 
 /** STEP and IGES files: kept as they came, and tessellated into a mesh that is stored like any other. */
 export function modelRoutes(app: FastifyInstance, { db, meshes: store, pool, cad = pool }: Context): void {
-  async function tessellated(bytes: Uint8Array, fileName: string, tolerance_mm: number): Promise<ModelRecord> {
+  async function tessellated(bytes: Uint8Array, fileName: string, tolerance_mm?: number): Promise<ModelRecord> {
     let result;
     try {
       result = await cad.run('tessellate', { bytes, fileName, tolerance_mm }, LONGEST_MS);
@@ -33,13 +33,13 @@ export function modelRoutes(app: FastifyInstance, { db, meshes: store, pool, cad
     }
     if ('problem' in result) throw new AppError('MESH_UNREADABLE', result.problem);
     const mesh = await storeMesh({ db, meshes: store, pool }, result.stl, 'mm', `${fileName.replace(/\.\w+$/, '')}.stl`);
-    return { ...mesh, model: { hash: await store.put(bytes), fileName, tolerance_mm } };
+    return { ...mesh, model: { hash: await store.put(bytes), fileName, tolerance_mm: result.tolerance_mm } };
   }
 
   app.post<Query & { Body: Buffer }>('/api/models', { bodyLimit: MAX_CAD_BYTES, schema }, async (request) => {
     const fileName = cleanFileName(request.query.name);
     if (!isCadName(fileName)) throw new AppError('MESH_UNREADABLE', 'A model file is called .step, .stp, .iges or .igs.');
-    return tessellated(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0), fileName, request.query.tolerance ?? CAD_TOLERANCE.usual);
+    return tessellated(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0), fileName, request.query.tolerance);
   });
 
   /** The same model in another tolerance. */
@@ -47,6 +47,6 @@ export function modelRoutes(app: FastifyInstance, { db, meshes: store, pool, cad
     const { hash } = request.params;
     const bytes = /^[0-9a-f]{64}$/.test(hash) ? await store.get(hash) : undefined;
     if (!bytes) throw new AppError('MESH_NOT_FOUND');
-    return tessellated(bytes, cleanFileName(request.query.name), request.query.tolerance ?? CAD_TOLERANCE.usual);
+    return tessellated(bytes, cleanFileName(request.query.name), request.query.tolerance);
   });
 }

@@ -128,9 +128,9 @@ export class ApiService {
     this.http
       .post<MeshRecord>('/api/meshes', new Blob([bytes]), { params: { name, unit }, headers: { 'content-type': 'application/octet-stream' } })
       .pipe(catchError(toFault));
-  addModel = (bytes: Uint8Array<ArrayBuffer>, name: string, tolerance: number): Observable<ModelRecord> =>
+  addModel = (bytes: Uint8Array<ArrayBuffer>, name: string): Observable<ModelRecord> =>
     this.http
-      .post<ModelRecord>('/api/models', new Blob([bytes]), { params: { name, tolerance }, headers: { 'content-type': 'application/octet-stream' } })
+      .post<ModelRecord>('/api/models', new Blob([bytes]), { params: { name }, headers: { 'content-type': 'application/octet-stream' } })
       .pipe(catchError(toFault));
   tessellate = (hash: string, name: string, tolerance: number): Observable<ModelRecord> =>
     this.http.post<ModelRecord>(`/api/models/${hash}/tessellate`, null, { params: { name, tolerance } }).pipe(catchError(toFault));

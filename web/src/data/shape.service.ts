@@ -270,10 +270,10 @@ export class ShapeService implements OnDestroy {
     return part === this.part ? (png as Uint8Array<ArrayBuffer>) : undefined;
   }
 
-  async repair(tolerance_mm: number): Promise<{ stl: Uint8Array<ArrayBuffer>; done: string[]; measure: Measure }> {
+  async repair(): Promise<{ stl: Uint8Array<ArrayBuffer>; done: string[]; measure: Measure }> {
     const { bytes, fileName, unit } = this.source();
     const job = this.begin('Repairing');
-    const result = await this.guard(job, this.pair[0].get().repair(bytes, fileName, unit, tolerance_mm));
+    const result = await this.guard(job, this.pair[0].get().repair(bytes, fileName, unit));
     this.end(job);
     return result as { stl: Uint8Array<ArrayBuffer>; done: string[]; measure: Measure };
   }

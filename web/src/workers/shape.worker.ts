@@ -13,7 +13,7 @@ import { candidates, orientation, study, type Orientation } from '@cuadro/core/s
 import { centreOf, type FaceChoice, largestFaces, patchFrom } from '@cuadro/core/shape/patch';
 import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
-import { repair } from '@cuadro/core/shape/repair';
+import { reachFor, repair } from '@cuadro/core/shape/repair';
 import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
 import { bentOf, type SolvedClass, solveUnitLoads, type UnitAsk, workOf, type WorkVolume } from '@cuadro/core/mechanics';
 import { align } from '@cuadro/core/proof/align';
@@ -221,9 +221,9 @@ const api = {
     return largestFaces(part().mesh);
   },
 
-  /** Simple repair. @returns the repaired part as STL in millimetres, what was done, and whether it is closed now */
-  repair(bytes: Uint8Array, fileName: string, unit: LengthUnit, tolerance_mm: number): { stl: Uint8Array; done: string[]; measure: Measure } {
-    const { mesh, done } = repair(readMesh(bytes, fileName, unit), tolerance_mm);
+  /** Repair. @returns the repaired part as STL in millimetres, what was done, and how it measures now */
+  repair(bytes: Uint8Array, fileName: string, unit: LengthUnit): { stl: Uint8Array; done: string[]; measure: Measure } {
+    const { mesh, done } = repair(readMesh(bytes, fileName, unit), reachFor(part().mesh));
     const stl = writeStl(mesh.vertices, mesh.indices);
     return transfer({ stl, done, measure: measure(mesh) }, [stl.buffer as ArrayBuffer]);
   },

@@ -33,7 +33,7 @@ import { LoadPanel } from './load-panel';
 import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 import { SectionBar } from './section-bar';
-import { areaText, lengthText, type ShapeFact, shapeFacts, weakestOf } from './shape-words';
+import { areaText, lengthText, type ShapeFact, shapeFacts, volumeText, weakestOf } from './shape-words';
 
 /** Notes with the same words: the first says how many there are, the others keep their dots. */
 function alikeOnce(tags: readonly Tag[]): Tag[] {
@@ -56,8 +56,6 @@ const NO_POINTS = new Float32Array(0);
 const NO_FACES = new Uint32Array(0);
 /** Bricks of the answer that comes within a second or two. */
 const AT_ONCE = 2500;
-/** Corners nearer than this are joined by the repair, mm. */
-const REPAIR_MM = 0.001;
 
 const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3mf' };
 
@@ -313,14 +311,18 @@ export class ShapeStep {
   protected repair(): void {
     const s = this.shape()!;
     void this.attempt(s.fileName, async () => {
-      const { stl, done, measure } = await this.shapes.repair(REPAIR_MM);
+      const { stl, done, measure } = await this.shapes.repair();
       if (!done.length) {
-        this.repaired.set('Nothing was found that a simple repair can mend.');
+        this.repaired.set('Nothing was found that a repair can mend.');
         return;
       }
       await this.keepMesh(stl, `${s.fileName.replace(/\.\w+$/, '')}-repaired.stl`, 'mm');
       this.repaired.set(
-        `Done: ${done.join('; ')}. ${measure.watertight ? 'The mesh is closed now.' : 'It is still open.'} The file you dropped is kept; undo brings it back.`,
+        `Done: ${done.join('; ')}. Open edges ${formatNumber(s.measure.openEdges)} before, ${formatNumber(measure.openEdges)} now; volume ${
+          volumeText(s.measure.volume_mm3, this.settings.units())
+        } before, ${volumeText(measure.volume_mm3, this.settings.units())} now. ${
+          measure.watertight ? 'The mesh is closed now.' : 'It is still open.'
+        } The file you dropped is kept; undo brings it back.`,
       );
     });
   }
@@ -382,6 +384,15 @@ export class ShapeStep {
     }
   }
 
+  /** The file of which the unit is in doubt. */
+  private doubted?: File;
+  protected readInOther(): void {
+    const file = this.doubted;
+    if (!file) return;
+    this.unit.update((u) => (u === 'mm' ? 'inch' : 'mm'));
+    void this.attempt(file.name, () => this.take(file));
+  }
+
   /** Read, measure and store a file. Whatever is wrong with it, the case stays as it was. */
   private async takeFile(file: File): Promise<void> {
     this.doubt.set('');
@@ -393,7 +404,7 @@ export class ShapeStep {
     const bytes = new Uint8Array(await this.shapes.waitFor(from(file.arrayBuffer())));
     if (cad) {
       this.storing.set('Tessellating the model');
-      this.adopt(await this.shapes.waitFor(this.api.addModel(bytes, file.name, CAD_TOLERANCE.usual)));
+      this.adopt(await this.shapes.waitFor(this.api.addModel(bytes, file.name)));
       return;
     }
     const unit = this.unit();
@@ -401,6 +412,7 @@ export class ShapeStep {
     const reading = await this.shapes.readFile(bytes, file.name, unit);
     if (!reading.ok) throw new Error(`${reading.problem} Nothing was changed.`);
     this.doubt.set(reading.doubt ?? '');
+    this.doubted = file;
     await this.keepMesh(bytes, file.name, unit);
   }
 
