@@ -148,6 +148,22 @@ const FREE: Record<CaseDoc['form'], Range> = {
   shaped: { low: 0.1, likely: 0.25, high: 0.5 },
 };
 
+/** Faces that are cut line by line with a ball end: from the mesh, or guessed from the form. */
+export function freeShareEntry(doc: CaseDoc, printed: boolean): Entry {
+  const shape = shapeFor(doc, printed);
+  const free = shape?.study && shape.measure.area_mm2 ? shape.study.body.freeForm_mm2 / shape.measure.area_mm2 : undefined;
+  return {
+    name: 'free_share',
+    label: 'Free-form faces, share of the surface',
+    unit: '',
+    ...(free === undefined ? FREE[doc.form] : exactly(Math.min(1, free))),
+    source: free === undefined
+      ? { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' }
+      : { kind: 'measured', text: `What is neither flat nor a round hole on ${shape!.fileName}.` },
+    key: `${printed ? 'print' : 'stock'}.free_share`,
+  };
+}
+
 /** Set-ups and holes for the machined way: from the mesh, or guessed from the form. */
 export function machiningEntries(doc: CaseDoc): Entry[] {
   const shape = shapeFor(doc, false);
@@ -183,17 +199,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
         source: { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' },
       },
   ];
-  const free = shape?.study && shape.measure.area_mm2 ? shape.study.body.freeForm_mm2 / shape.measure.area_mm2 : undefined;
-  out.push({
-    name: 'free_share',
-    label: 'Free-form faces, share of the surface',
-    unit: '',
-    ...(free === undefined ? FREE[doc.form] : exactly(Math.min(1, free))),
-    source: free === undefined
-      ? { kind: 'guess', text: 'Guessed from the form: flat, block or shaped.' }
-      : { kind: 'measured', text: `What is neither flat nor a round hole on ${shape!.fileName}.` },
-    key: 'stock.free_share',
-  });
+  out.push(freeShareEntry(doc, false));
   const holes = holeCount(shape);
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
   const pockets = shape?.study?.body.features.pockets;

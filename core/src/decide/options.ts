@@ -99,7 +99,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
     onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),
     life: (use) => given?.['life'] ?? toolLife(family, material, use, evidence, process.uses),
-    faceLife: (use) => faceRange(family.duty, use, evidence),
+    faceLife: (use) => faceRange(family.duty, use, material, evidence),
     figures: new RouteFigures(facts, { process: process.id, material: material.id }),
   };
 }

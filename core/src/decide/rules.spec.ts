@@ -111,7 +111,7 @@ describe('the verdict', () => {
     const bare = (price: number) => ({ price_each: quote(price).price_each, price_once: quote(0).price_once });
     const v = decide({ ...gritty, pins: [PRINT, MILL], overrides: { 'extrusion-fibre/pa6-cf': bare(100), 'cnc-mill/al-6061': bare(400) } }, {});
     expect(v.kind).toBe('hybrid');
-    expect(v.conditions.join(' ')).toMatch(/steel on the working faces/);
+    expect(v.conditions.join(' ')).toMatch(/steel finger tips, screwed on/);
   });
   it('machines what no print can stand, and says what rules each print out', () => {
     const v = decide({ need: { ...PLAIN, serviceTemp: must(145) } }, { print: 1, mill: 400 });

@@ -123,17 +123,21 @@ export function bookLife(tool: Lived, material: Material, use: Use, uses?: Range
   return { low: range.low, likely: range.likely, high: range.high, by: ends.by, why: ends.why };
 }
 
-/** Wear figure of the steel that faces are made of. */
-const FACE_WEAR = 50;
+/** Faces are of plain steel; on a body of steel they are hardened inserts. */
+const faceClass = (body: Material): 'steel' | 'hard-steel' => (wearClassOf(body) === 'steel' ? 'hard-steel' : 'steel');
+/** Wear figures of what faces are made of. */
+const FACE_WEAR = { steel: 50, 'hard-steel': 100 } as const;
 
-/** Life of a steel working face, cycles: that of steel under the same duty, or what the sliding wears off it where that is less. */
-export function faceLife(duty: Duty, rubbing: Rubbing): Life {
+/** Life of a steel working face, cycles: that of its steel under the same duty, or what the sliding wears off it where that is less. */
+export function faceLife(duty: Duty, rubbing: Rubbing, body: Material): Life {
+  const of = faceClass(body);
   const start: Life = {
-    ...times(baseLife(duty, 'steel'), wearFactor('metal', rubbing)),
+    ...times(baseLife(duty, of), wearFactor('metal', rubbing)),
     by: 'wear',
-    why: () => `Starting life of plain steel for the duty "${duty}", ${WEAR_WORD[rubbing.slide_mm ? 'none' : rubbing.mode]}. Replace it with your own log.`,
+    why: () =>
+      `Starting life of ${WEAR_CLASS_WORDS[of]} for the duty "${duty}", ${WEAR_WORD[rubbing.slide_mm ? 'none' : rubbing.mode]}. Replace it with your own log.`,
   };
-  const rubbed = rubbedLife(FACE_WEAR, 'metal', rubbing);
+  const rubbed = rubbedLife(FACE_WEAR[of], 'metal', rubbing);
   const ends = rubbed && rubbed.likely < start.likely ? rubbed : start;
   return { ...least(start, rubbed ?? start), by: ends.by, why: ends.why };
 }
@@ -172,9 +176,9 @@ export function lifeEntry(tool: Lived, material: Material, use: Use, evidence: E
 }
 
 /** Life of metal faces, learned from the log where there is one. */
-export function faceRange(duty: Duty, { rubbing }: Use, evidence: Evidence): Range {
+export function faceRange(duty: Duty, { rubbing }: Use, body: Material, evidence: Evidence): Range {
   const own = faceEvidence(evidence, duty);
-  const book = faceLife(duty, rubbing);
+  const book = faceLife(duty, rubbing, body);
   return own ? movedLife(book, own) : book;
 }
 
@@ -191,17 +195,17 @@ function padLife({ mode }: Rubbing): Life {
 const NEVER = 1e12;
 
 /** Life of the wearing item as an entry; where there is none, it never wears. */
-export function faceEntry(duty: Duty, { metalFace, pads, rubbing }: Use, evidence: Evidence = NO_EVIDENCE): Entry {
+export function faceEntry(duty: Duty, { metalFace, pads, rubbing }: Use, body: Material, evidence: Evidence = NO_EVIDENCE): Entry {
   return {
     name: 'life_face',
     label: pads ? 'Life of the pads' : 'Life of the metal working faces',
     unit: 'cycle',
     spread: 'lognormal',
     ...(metalFace
-      ? learned(faceLife(duty, rubbing), faceEvidence(evidence, duty))
+      ? learned(faceLife(duty, rubbing, body), faceEvidence(evidence, duty))
       : pads
       ? learned(padLife(rubbing), undefined)
       : { low: NEVER, likely: NEVER, high: NEVER, source: { kind: 'standard' as const, text: 'No metal face or pad is fitted.' } }),
-    key: pads ? 'life.pads' : `life.face.${duty}`,
+    key: pads ? 'life.pads' : `life.face.${duty}.${faceClass(body)}`,
   };
 }

@@ -100,10 +100,10 @@ describe('evidence', () => {
     expect(log.life).toMatchObject([{ item: 'face', n: 12 }]);
     const m = material('pa12-cf');
     expect(lifeEntry({ duty: 'locate' }, m, BARE, log)).toEqual(lifeEntry({ duty: 'locate' }, m, BARE, NO_EVIDENCE));
-    const [before, after] = [NO_EVIDENCE, log].map((e) => faceEntry('locate', FACED, e));
+    const [before, after] = [NO_EVIDENCE, log].map((e) => faceEntry('locate', FACED, m, e));
     expect(after.likely).toBeLessThan(before.likely / 5);
     expect(after.source.text).toContain('12 tools of your own log');
-    expect(faceEntry('locate', BARE, log).likely).toBeGreaterThan(1e11);
+    expect(faceEntry('locate', BARE, m, log).likely).toBeGreaterThan(1e11);
   });
   it('keeps duties and materials apart', () => {
     expect(evidenceOf([life(1, 'worn'), life(1, 'worn', { material: 'pei' }), life(1, 'worn', { duty: 'press' })]).life).toHaveLength(3);

@@ -323,9 +323,12 @@ describe('hand-worked lines of other processes', () => {
     const v = at('board-mill', 'tooling-board');
     expect(v('stock_volume')).toBeCloseTo(12 * 7 * 4, 10);
     expect(v('material_cost')).toBeCloseTo((336 * 0.7 * 14) / 1000, 8);
-    // Roughing 296 cm³ at 50 cm³ a minute and finishing 208 cm² at 15 cm² a minute, both in aluminium.
+    // Roughing 296 cm³ at 50 cm³ a minute; finishing 208 cm² at 20 cm² a minute where flat, 8 where free-form; both in aluminium.
     // Each set-up 0.8 h once for the two copies, and 0.1 h to clamp each.
-    expect(v('mill_h')).toBeCloseTo((296 * 0.2) / 50 / 60 + (208 * Math.sqrt(0.2)) / 15 / 60 + v('setups') * (0.8 / 2 + 0.1), 8);
+    expect(v('mill_h')).toBeCloseTo(
+      (296 * 0.2) / 50 / 60 + (208 * Math.sqrt(0.2) * ((1 - v('free_share')) / 20 + v('free_share') / 8)) / 60 + v('setups') * (0.8 / 2 + 0.1),
+      8,
+    );
     // Sealing 208 cm² at 0.0005 h; the second piece takes three quarters of the first.
     expect(v('hands_h')).toBeCloseTo((208 * 0.0005 * 1.75) / 2, 10);
     expect(v('joints')).toBe(0);

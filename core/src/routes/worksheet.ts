@@ -3,7 +3,7 @@ import { machineEntries } from '../process/machine';
 import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
 import { panelArea } from '../case/load-table';
-import { machiningEntries, shapeEntries } from '../case/shape-entries';
+import { freeShareEntry, machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin } from '../case/types';
 import { routeKey } from '../case/types';
 import type { Stressed } from '../life/fatigue';
@@ -221,7 +221,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     shelf('price_per_kg', 'Price', 'money/kg', material.price_per_kg),
     shelf('hardened', 'Hardened after it is cut', '', exactly(isHardened(material) ? 1 : 0)),
     lifeEntry(family, material, use, site.evidence, process.uses),
-    faceEntry(family.duty, use, site.evidence),
+    faceEntry(family.duty, use, material, site.evidence),
     remedy('face_money', 'A new set of metal faces or pads, bought', 'money', remedies.face.money),
     remedy('face_hours', 'Fitting a new set of metal faces or pads', 'h', remedies.face.hours),
     {
@@ -287,7 +287,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
   }
   // What the mesh says stands in for what the process brings along.
   const measured = printed
-    ? []
+    ? process.facts.some((f) => f.id === 'finishing_free') ? [freeShareEntry(doc, true)] : []
     : onAxes(machiningEntries(doc), process.machine).filter((e) =>
       e.name === 'setups' || e.name === 'free_share' ? !!material.cutting : entries.some((x) => x.name === e.name)
     );

@@ -71,8 +71,8 @@ export const wearIsOnMetal = (ctx: CheckContext): boolean => REMEDIES.some((r) =
 
 /** A remedy priced on one route. */
 export function priced(kind: RemedyKind, ctx: CheckContext): Remedy {
-  const { id, label, metalFace, habit, lifeUsed, extraPieces, parts_h, rest_h } = kind;
-  const { how, chemicals } = kind.onRoute?.(ctx) ?? kind;
+  const { id, metalFace, habit, lifeUsed, extraPieces, parts_h, rest_h } = kind;
+  const { how, chemicals, label = kind.label } = kind.onRoute?.(ctx) ?? kind;
   return {
     id,
     label,

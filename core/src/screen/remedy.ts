@@ -24,7 +24,7 @@ export interface RemedyKind {
   /** As told to the one who does it. */
   how: string;
   /** The same on one route, where it is known more closely there. */
-  onRoute?(ctx: CheckContext): Pick<RemedyKind, 'how' | 'chemicals'> | undefined;
+  onRoute?(ctx: CheckContext): (Pick<RemedyKind, 'how' | 'chemicals'> & { label?: string }) | undefined;
   /** Can it be done on this route at all? */
   fits(ctx: CheckContext): boolean;
   cost(ctx: CheckContext): RemedyCost;

@@ -20,7 +20,8 @@ export const boardMill: Process = {
   facts: [
     fact('allowance', 'Stock allowance, all round', 'mm', 5, 10, 20),
     fact('roughing', 'Roughing in aluminium', 'cm^3/minute', 25, 50, 100),
-    fact('finishing', 'Finishing in aluminium', 'cm^2/minute', 8, 15, 30),
+    fact('finishing', 'Finishing in aluminium', 'cm^2/minute', 10, 20, 40),
+    fact('finishing_free', 'Finishing free-form faces in aluminium, ball end', 'cm^2/minute', 4, 8, 16),
     fact('bond_h', 'Bonding boards, one joint', 'h', 0.2, 0.3, 0.6),
     fact('board_mm', 'Board', 'mm', 50, 75, 100),
     fact('bond_wait', 'Bond and sealer harden', 'h', 8, 16, 24),
@@ -42,7 +43,9 @@ export const boardMill: Process = {
       name: 'mill_h',
       label: 'Milling one',
       unit: 'h',
-      expr: '(stock_volume - volume) * cutting / roughing / min_per_h + area * cutting ^ 0.5 / finishing / min_per_h + setups_h',
+      expr:
+        '((stock_volume - volume) * cutting / roughing + area * cutting ^ 0.5 * ((1 - free_share) / finishing + free_share / finishing_free)) / min_per_h + setups_h',
+      note: 'Flat faces with the face of the cutter, free-form ones line by line.',
     },
     { name: 'machine_cost', label: 'Milling', unit: 'money', expr: 'mill_h * router_rate', cost: 'machine' },
     REPEAT_LINE,
