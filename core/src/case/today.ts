@@ -1,4 +1,4 @@
-import { number, type NumberInput } from '../inputs/spec';
+import { number, type NumberInput, type Values } from '../inputs/spec';
 import type { CaseDoc, TodayWay } from './types';
 
 interface Way {
@@ -29,9 +29,11 @@ export const TODAY_WAYS: Readonly<Record<TodayWay, Way>> = {
 };
 export const TODAY_WAY_IDS = Object.keys(TODAY_WAYS) as TodayWay[];
 
-export type TodayFigure = 'cost' | 'once' | 'wait_days' | 'weight_kg' | 'life_cycles' | 'pieces';
+export type TodayFigure = 'cost' | 'once' | 'wait_days' | 'weight_kg' | 'life_cycles' | 'pieces' | 'fasteners' | 'hoses';
 const figure = (id: TodayFigure, ...rest: Tail<Parameters<typeof number>>): NumberInput & { id: TodayFigure } => ({ ...number(id, ...rest), id });
 type Tail<T extends unknown[]> = T extends [unknown, ...infer R] ? R : never;
+
+const isPutTogether = (v: Values): boolean => v['way'] === 'welded' || v['way'] === 'bolted';
 
 /** What may be known of the tool of today; each may be left open. */
 export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
@@ -47,7 +49,14 @@ export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
     optional: true,
     whole: true,
     help: 'Blocks, plates, brackets, without screws: each is a drawing, an order and a joint.',
-    asked: (v) => v['way'] === 'welded' || v['way'] === 'bolted',
+    asked: isPutTogether,
+  }),
+  figure('fasteners', 'Screws and dowels in it', 'count', [0, 100_000], undefined, { optional: true, whole: true, asked: isPutTogether }),
+  figure('hoses', 'Hoses and cables fitted to it', 'count', [0, 10_000], undefined, {
+    optional: true,
+    whole: true,
+    help: 'Each is bought, cut, fitted and leaks one day; in a print they are channels.',
+    asked: isPutTogether,
   }),
 ];
 
@@ -59,5 +68,7 @@ export const EMPTY_TODAY: Omit<CaseDoc['today'], 'way'> = {
   weight_kg: null,
   life_cycles: null,
   pieces: null,
+  fasteners: null,
+  hoses: null,
   delay_per_day: 0,
 };

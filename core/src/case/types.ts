@@ -101,7 +101,7 @@ export interface Decision {
 }
 
 /** Raised when the form of a document changes; `upgrade` brings older ones up. */
-export const DOC_VERSION = 3;
+export const DOC_VERSION = 4;
 
 /** All that a user says about one candidate tool; the document that is saved, versioned and signed. */
 export interface CaseDoc {
@@ -131,6 +131,9 @@ export interface CaseDoc {
     life_cycles: number | null;
     /** Pieces it is welded or bolted up from. */
     pieces: number | null;
+    /** Screws and dowels in it, and hoses or cables fitted to it. */
+    fasteners: number | null;
+    hoses: number | null;
     /** What one day without the tool costs: scrap, a second pair of hands, a line down. */
     delay_per_day: number;
     /** Waiting is left out of every comparison. */

@@ -19,7 +19,13 @@ describe('upgrade', () => {
     const today = { way: 'hand-made', material: 'hardwood', cost: 90, wait_days: 4, delay_per_day: 12 };
     const old = { ...demoDoc(), version: 2, today };
     const now = upgrade(JSON.parse(JSON.stringify(old)));
-    expect(now.today).toEqual({ ...today, once: null, weight_kg: null, life_cycles: null, pieces: null });
+    expect(now.today).toEqual({ ...today, once: null, weight_kg: null, life_cycles: null, pieces: null, fasteners: null, hoses: null });
+    expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
+  });
+  it('brings form 3, which did not count screws and hoses, to the present one', () => {
+    const { fasteners: _f, hoses: _h, ...before } = demoDoc().today;
+    const now = upgrade(JSON.parse(JSON.stringify({ ...demoDoc(), version: 3, today: { ...before, pieces: 7 } })));
+    expect(now.today).toEqual({ ...before, pieces: 7, fasteners: null, hoses: null });
     expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
   });
   it('lets go of what an earlier version of the solver found: it is found anew', () => {

@@ -42,6 +42,8 @@ const TODAY = {
   weight_kg: 'weight_kg',
   life_cycles: 'life_cycles',
   pieces: 'pieces',
+  fasteners: 'fasteners',
+  hoses: 'hoses',
 } as const;
 
 /** `{ grip: { cups: 4 } }` → the plans of a document. */

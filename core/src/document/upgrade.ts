@@ -18,6 +18,8 @@ const STEPS: Readonly<Record<number, (doc: Stored) => Stored>> = {
   1: (doc) => ({ ...doc, version: 2 }),
   // Form 3 knows more of the tool of today; a case written before says nothing of it.
   2: (doc) => ({ ...doc, version: 3, today: { ...EMPTY_TODAY, ...(doc['today'] as object) } }),
+  // Form 4 counts what holds it together.
+  3: (doc) => ({ ...doc, version: 4, today: { ...EMPTY_TODAY, ...(doc['today'] as object) } }),
 };
 
 /**

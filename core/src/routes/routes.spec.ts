@@ -423,6 +423,17 @@ describe('the tool of today', () => {
     // Each piece is sawn, drilled, joined and drawn: three times the pieces are dearer by more than half.
     expect(figure({ way: 'welded', pieces: 24 }, 'price_each')).toBeGreaterThan(1.5 * figure({ way: 'welded', pieces: 8 }, 'price_each'));
   });
+  it('costs the screws and hoses that were counted, and the time to fit them', () => {
+    const bought = (today: object): number => figure({ way: 'bolted', pieces: 8, ...today }, 'fastener_cost');
+    expect(bought({ fasteners: 40, hoses: 0 })).toBeCloseTo(40 * 0.35, 9);
+    expect(bought({ fasteners: 40, hoses: 6 })).toBeCloseTo(40 * 0.35 + 6 * 9, 9);
+    expect(bought({ hoses: 0 })).toBe(0);
+    // 0.15 h a piece to put it in place, 0.02 h a screw, 0.2 h a hose; the second of two tools goes quicker.
+    const hours = figure({ way: 'bolted', pieces: 8, fasteners: 40, hoses: 6 }, 'join_all_h');
+    expect(hours).toBeCloseTo((8 * 0.15 + 40 * 0.02 + 6 * 0.2) * (1 + 0.75) / 2, 9);
+    // Counted or not, a machined tool has none.
+    expect(figure({ way: 'machined', hoses: 6 }, 'price_each')).toBe(figure({ way: 'machined' }, 'price_each'));
+  });
   it('where there is none is doing without: what a day costs, on every working day', () => {
     const r = evaluateToday(facts({ way: 'none', delay_per_day: 12 }, { need: { years: { level: 'must', value: 2, from: '' } } }));
     // Five days a week of 365, less four in a hundred.

@@ -279,12 +279,8 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       shelf('cutting', 'Cutting effort, aluminium = 1', '', { low: material.cutting * 0.85, likely: material.cutting, high: material.cutting * 1.2 }),
     );
   }
-  // As many pieces as today's tool is put together from, where they were counted.
-  const { pieces } = doc.today;
-  if (pieces !== null) {
-    for (const [i, e] of entries.entries())
-      if (e.name === 'pieces') entries[i] = { ...e, ...exactly(pieces), source: { kind: 'need', text: "Counted on today's tool." } };
-  }
+  const counts = countedToday(doc, entries);
+  for (const [i, e] of entries.entries()) if (counts[e.name]) entries[i] = { ...e, ...counts[e.name] };
   // What the mesh says stands in for what the process brings along.
   const measured = printed
     ? process.facts.some((f) => f.id === 'finishing_free') ? [freeShareEntry(doc, true)] : []
@@ -292,6 +288,31 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       e.name === 'setups' || e.name === 'free_share' ? !!material.cutting : entries.some((x) => x.name === e.name)
     );
   return [...entries.filter((e) => !measured.some((m) => m.name === e.name)), ...measured];
+}
+
+/** A screw or dowel, and a hose or cable with its ends, bought; and what fitting one takes, h. */
+const FASTENER: Range = { low: 0.1, likely: 0.35, high: 1.2 };
+const HOSE: Range = { low: 4, likely: 9, high: 25 };
+const FIT_FASTENER_H = 0.02, FIT_HOSE_H = 0.2;
+
+/** Pieces, screws and hoses as they were counted on today's tool, in place of what is usual: those that are a matter of the piece shared out over the pieces. */
+function countedToday(doc: CaseDoc, entries: readonly Entry[]): Record<string, Partial<Entry>> {
+  const { pieces, fasteners, hoses } = doc.today;
+  const usual = (name: string): Entry | undefined => entries.find((e) => e.name === name);
+  const [by, join] = [usual('pieces'), usual('join_h')];
+  if (!by || !join) return {};
+  const source: Source = { kind: 'need', text: "Counted on today's tool." };
+  const out: Record<string, Partial<Entry>> = pieces === null ? {} : { pieces: { ...exactly(pieces), source } };
+  if (fasteners === null && hoses === null) return out;
+  const n = pieces ?? by.likely;
+  const [f, h] = [fasteners ?? 0, hoses ?? 0];
+  const each = (at: 'low' | 'likely' | 'high'): number => (f * FASTENER[at] + h * HOSE[at]) / n;
+  const fitted = (f * FIT_FASTENER_H + h * FIT_HOSE_H) / n;
+  const says = { kind: 'need' as const, text: `Counted on today's tool: ${f} screws and dowels, ${h} hoses and cables over its pieces.` };
+  out['fasteners'] = { low: each('low'), likely: each('likely'), high: each('high'), source: says };
+  // Half of what is usual is putting the piece in its place; the rest is what was counted.
+  out['join_h'] = { low: 0.5 * (join.low + fitted), likely: 0.5 * join.likely + fitted, high: 0.5 * join.high + 2 * fitted, source: says };
+  return out;
 }
 
 /** Set-ups on a mill that turns the part by itself: it reaches five sides on five axes, four on four. */
