@@ -72,6 +72,16 @@ const featureSchema = yup
     ),
     bores: list(holeSchema.shape({ kind: yup.string().oneOf(Object.keys(BORE_KINDS)).required() }), 120),
     pockets: list(yup.object({ depth_mm: length('Pocket'), floor_mm2: amount('Floor'), walled: bounded('Walls', 0, 1) }), 60),
+    bosses: list(yup.object({ diameter_mm: length('Boss'), height_mm: length('Boss'), axis: vec3Schema('Boss', 1.001), count: bounded('Bosses', 1, 1e6) }), 60),
+    moulding: yup.object({
+      pull: vec3Schema('Pull', 1.001),
+      undercut_mm2: amount('Undercut'),
+      wall_mm2: amount('Walls'),
+      undrafted_mm2: amount('Walls'),
+      draft_deg: bounded('Draft', 0, 90).nullable().defined(),
+      climbs_mm: length('Parting'),
+    }).required(),
+    mirrors: list(vec3Schema('Mirror', 1.001), 3),
     setUps: yup.object({
       three_axis: bounded('Set-ups', 0, 1000),
       four_axis: bounded('Set-ups', 0, 1000),

@@ -4,6 +4,8 @@ import { contoursAt } from '../slice';
 import { dot, turned, type Vec3 } from '../turn';
 import { type BodyShape, bodyShape } from './body-kind';
 import { type Bore, boresOf } from './bores';
+import { type Boss, bossesOf } from './bosses';
+import { type Moulding, mirrorsOf, mouldingOf } from './moulding';
 import { alike, type Pattern, patternsOf } from './patterns';
 import { type Pocket, pocketsOf } from './pockets';
 import { setUpsOf, type SetUps } from './set-ups';
@@ -30,12 +32,16 @@ export interface BodyFeatures {
   bores: Bore[];
   patterns: Map<Bore, Pattern>;
   pockets: Pocket[];
+  bosses: Boss[];
   cut?: CutPlan;
 }
 
 export interface Features {
   bodies: BodyFeatures[];
   setUps: SetUps;
+  moulding: Moulding;
+  /** Directions across which the whole is its own mirror image. */
+  mirrors: Vec3[];
 }
 
 /** What a machinist sees in a part: bodies and what they are made from, holes and pockets, the clampings they ask for. */
@@ -45,6 +51,8 @@ export function featuresOf(mesh: Mesh): Features {
   const most = (of: (s: SetUps) => number): number => all.reduce((s, x) => s + of(x), 0);
   return {
     bodies,
+    moulding: mouldingOf(mesh),
+    mirrors: mirrorsOf(mesh),
     setUps: all.length === 1 ? all[0] : {
       three_axis: most((s) => s.three_axis),
       four_axis: most((s) => s.four_axis),
@@ -68,6 +76,7 @@ function featuresOfBody({ mesh, volume_mm3 }: Body): BodyFeatures {
     bores,
     patterns: patternsOf(bores),
     pockets,
+    bosses: bossesOf(mesh, shape.kind === 'turned' ? shape.axis : undefined),
     ...(shape.kind === 'plate' && { cut: cutPlan(mesh, shape, bores, pockets) }),
   };
 }

@@ -2,7 +2,9 @@ import type { Mesh } from '../mesh';
 import type { Vec3 } from '../turn';
 import type { BodyKind } from './body-kind';
 import type { Bore } from './bores';
+import type { Boss } from './bosses';
 import { type CutPlan, featuresOf } from './features';
+import type { Moulding } from './moulding';
 import type { Pattern } from './patterns';
 import type { Pocket } from './pockets';
 import type { SetUps } from './set-ups';
@@ -22,7 +24,11 @@ export interface FeatureStudy {
   bodies: StudiedBody[];
   bores: (Omit<Bore, 'triangles' | 'pieces'> & { pattern?: Pattern })[];
   pockets: Omit<Pocket, 'triangles'>[];
+  bosses: Boss[];
   setUps: SetUps;
+  moulding: Moulding;
+  /** Directions across which it is its own mirror image. */
+  mirrors: Vec3[];
   /** Of a single plate. */
   cut: CutPlan | null;
 }
@@ -33,7 +39,7 @@ const MOST_BODIES = 40;
 const round = (x: number): number => Number(x.toPrecision(7));
 
 export function studyFeatures(mesh: Mesh): FeatureStudy {
-  const { bodies, setUps } = featuresOf(mesh);
+  const { bodies, setUps, moulding, mirrors } = featuresOf(mesh);
   const lines: StudiedBody[] = [];
   const cut = bodies.length === 1 ? bodies[0].cut : undefined;
   for (const { volume_mm3, shape } of bodies) {
@@ -50,6 +56,9 @@ export function studyFeatures(mesh: Mesh): FeatureStudy {
       bores.map((b) => ({ ...without(b, 'triangles', 'pieces'), ...(patterns.has(b) && { pattern: patterns.get(b) }) }))
     ).slice(0, MOST_BORES),
     pockets: bodies.flatMap((b) => b.pockets.map((p) => without(p, 'triangles'))).slice(0, MOST_POCKETS),
+    bosses: bodies.flatMap((b) => b.bosses).slice(0, MOST_POCKETS),
+    moulding,
+    mirrors,
     setUps: { ...setUps, from: setUps.from.slice(0, 26), unreachable: setUps.unreachable.slice(0, MOST_POCKETS) },
     cut: cut ? { ...cut, then: cut.then.slice(0, MOST_POCKETS) } : null,
   };

@@ -111,6 +111,25 @@ export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSyst
         'Undercuts: what neither these directions nor 26 others reach. Sharp corners: upright edges between two walls of a pocket, taken as wide as a cutter of 0.5 mm radius leaves them. Deep corners: deeper than six cutter diameters.',
       warn: true,
     })),
+    ...(f.bosses.length
+      ? [{
+        label: 'Bosses',
+        text: f.bosses.slice(0, 6).map((b) => `${b.count > 1 ? `${b.count} × ` : ''}⌀${mm(b.diameter_mm)}, ${mm(b.height_mm)} high`).join('; '),
+        how: 'Round posts all round, no wider than half of the part; what goes round the axis of a turned part is the part itself.',
+      }]
+      : []),
+    {
+      label: 'In a mould',
+      text: mouldWords(f, area_mm2, system),
+      how:
+        'Two halves that part along the direction with the least undercut, then with the fewest walls without draft: of the sides of its box and of its largest faces. 1 500 places: an undercut is one that the half it belongs to does not see. A wall is within 20° of upright; under half a degree it drags. The parting line climbs where faces of the one half lie beneath faces of the other.',
+      warn: f.moulding.undercut_mm2 > 0,
+    },
+    {
+      label: 'Mirrors',
+      text: f.mirrors.length ? `across ${f.mirrors.map(directionWords).join(', ')}` : 'none across the sides of its box',
+      how: '400 places of the surface, each with its like on the other side of its centre of gravity to a two-thousandth of its size, all but one in fifty.',
+    },
     f.cut
       ? {
         label: 'As a plate',
@@ -122,6 +141,18 @@ export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSyst
       }
       : { label: 'As a plate', text: 'no', how: 'Neither two faces a thickness apart with upright walls, nor that with holes, pockets and broken edges.' },
   ];
+}
+
+function mouldWords({ moulding: m }: FeatureStudy, area_mm2: number, system: UnitSystem): string {
+  const share = (x: number): string => `${areaText(x, system)}, ${formatNumber((100 * x) / area_mm2, 2)} % of the surface`;
+  const walls = !m.wall_mm2
+    ? 'no upright walls'
+    : m.undrafted_mm2 > 0.02 * m.wall_mm2
+    ? `${formatNumber((100 * m.undrafted_mm2) / m.wall_mm2, 2)} % of its walls without draft`
+    : `walls drafted by ${formatNumber(m.draft_deg ?? 0, 2)}° and more`;
+  return `parts along ${directionWords(m.pull)}: ${m.undercut_mm2 ? `undercuts ${share(m.undercut_mm2)}` : 'no undercut'}; ${walls}; ${
+    m.climbs_mm > 0.02 ? `parting line climbs by up to ${lengthText(m.climbs_mm, system)}` : 'one level parts it'
+  }`;
 }
 
 /** All that has been measured on a mesh, in words; the text alternative of the drawing as well. */
