@@ -1,11 +1,10 @@
-import { buildSync } from 'esbuild';
 import { once } from 'node:events';
-import { resolve } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
 import { MeshBVH } from 'three-mesh-bvh';
 import { facets, samplesByArea } from '@cuadro/core/shape/facets';
 import { readShape } from '@cuadro/core/shape/measure';
+import { bundledWorker } from './bundled-worker';
 import { report } from './measure';
 import { torusStl } from './torus';
 
@@ -14,18 +13,10 @@ const SAMPLES = 200_000;
 /** Wall rays and closest points on 200 000 triangles, shared by two workers, beside three-mesh-bvh in one thread. Trees stand ready on both sides. */
 export async function benchRays(): Promise<void> {
   const { mesh } = readShape(torusStl(316));
-  // A worker thread does not run TypeScript: bundled as the page's workers are.
-  const { outputFiles } = buildSync({
-    entryPoints: ['bench/rays-worker.ts'],
-    bundle: true,
-    write: false,
-    platform: 'node',
-    format: 'cjs',
-    alias: { '@cuadro/core': resolve('core/src') },
-  });
+  const start = bundledWorker('bench/rays-worker.ts');
   const workers = await Promise.all(
     [0, 1].map(async () => {
-      const w = new Worker(outputFiles[0].text, { eval: true, workerData: mesh });
+      const w = start(mesh);
       await once(w, 'message');
       return w;
     }),

@@ -178,6 +178,7 @@ const solvedRowSchema = yup.object({
   give: amount('Give'),
   error: amount('Error'),
   worst: vec3Schema('Place', 100_000),
+  inCorner: yup.boolean().optional(),
   area: amount('Area'),
   holds: list(triple('Reaction'), MAX_ROWS),
   pushes: list(list(signed('Push').required(), 9), MAX_ROWS),

@@ -41,7 +41,7 @@ describe('continuous fibre in the solution', () => {
     expect((3 * alongFibre(SHEET, PLASTIC) + 5 * PLASTIC) / 8 / SHEET).toBeCloseTo(1, 0.5);
     const all = { ...NONE, sheet_mm: 2 * H };
     expect(stretch(all) / (SHEET * B * H)).toBeCloseTo(1, 1.7);
-    // 30° to the axes of the grid, upright as before.
+    // 30° to the axes of the grid, upright as before: its faces are stairs there.
     const c = Math.cos(Math.PI / 6), s = 0.5;
     const around = (p: Vec3): Vec3 => [c * p[0] - s * p[1], s * p[0] + c * p[1], p[2]];
     const r = mechanics({
@@ -52,10 +52,10 @@ describe('continuous fibre in the solution', () => {
       supports: [{ kind: 'fixed', at: { point: around([0, B / 2, H / 2]), normal: around([-1, 0, 0]) } }],
       loads: [{ id: 'p', kind: 'force', at: { point: around([L, B / 2, H / 2]), normal: around([1, 0, 0]) }, force_n: around([1000, 0, 0]) }],
       points: [{ id: 'far', at: around([80, B / 2, H / 2]) }, { id: 'near', at: around([40, B / 2, H / 2]) }],
-      elements: 12_000,
+      elements: 6000,
     });
     const { far, near } = r.rows[0].points;
-    expect((1000 * 40) / Math.hypot(...far.map((x, a) => x - near[a])) / (SHEET * B * H)).toBeCloseTo(1, 1.4);
+    expect((1000 * 40) / Math.hypot(...far.map((x, a) => x - near[a])) / (SHEET * B * H)).toBeCloseTo(1, 1);
   });
 
   it('rings along the walls of a bar carry by their own modulus: E A is the sum of both', () => {
@@ -87,12 +87,13 @@ describe('continuous fibre in the solution', () => {
   });
 
   it('lays as much as its layout says: rings along outlines and holes, sheets on level faces, panels under what stands there', () => {
-    const laid = (fibre: FibreLayout) => bar(fibre, [1, 0, 0]).fibre_mm3;
+    const laid = (fibre: FibreLayout) => bar(fibre, [1, 0, 0], { elements: 3000 }).fibre_mm3;
     expect(laid({ ...NONE, ring_mm: 2, outer_mm: 1 }) / (H * ((L - 2) * (B - 2) - (L - 6) * (B - 6)))).toBeCloseTo(1, 1.3);
     expect(laid({ ...NONE, sheet_mm: 2, roof_mm: 1 }) / (L * B * 4)).toBeCloseTo(1, 1.7);
     expect(laid(NONE)).toBe(0);
     const onTop = (panel_mm: number) =>
       bar({ ...NONE, panel_mm, roof_mm: 1 }, [0, 0, -1], {
+        elements: 3000,
         loads: [{ id: 'p', kind: 'force', at: { point: [60, 12, H], normal: [0, 0, 1], within_mm: 6 }, force_n: [0, 0, -100] }],
       });
     const panel = onTop(2).fibre_mm3 / 2;

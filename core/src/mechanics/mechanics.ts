@@ -1,5 +1,6 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
 import { measure } from '../shape/measure';
+import { toInsideCorner } from '../shape/inside-corners';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { dot, frameFor, inFrame, type Vec3 } from '../shape/turn';
 import { brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
@@ -78,8 +79,9 @@ export interface MechanicsRow {
   /** Estimated relative error of the deflection: from the same on bricks of twice the edge. */
   error: number;
   steps: number;
-  /** Where the largest stress is, in the part's own axes. */
+  /** Where the largest stress is, in the part's own axes; in a sharp inside corner, where it rests on how that is made. */
   worst: Vec3;
+  inCorner: boolean;
   /** Area on which the loads of the row press, mm². */
   area_mm2: number;
   /** What each hold gives back, N. */
@@ -217,6 +219,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
       error: 0,
       steps,
       worst: outOf(peak.at),
+      inCorner: toInsideCorner(mesh, peak.at) <= Math.max(patch_mm, ...grid.size),
       area_mm2,
       holds: seats.map(({ nodes }) => outOf(total(back, (i) => nodes[i]?.node))),
       pushes: seats.map(({ nodes, cells }) => {

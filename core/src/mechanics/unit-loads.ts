@@ -60,6 +60,8 @@ export interface SolvedRow {
   error: number;
   /** Where the largest stress is, in the part's own axes. */
   worst: Vec3;
+  /** That is in a sharp inside corner. */
+  inCorner?: true;
   /** Area it presses on, mm². */
   area: number;
   /** What each hold gives back, N. */
@@ -98,7 +100,7 @@ export const UNIT_E = 1000, UNIT_DENSITY = 1e-6, UNIT_EXPANSION = 1e-6;
 /** Poisson's number of plastics and metals, as a rule. */
 const NU = 0.35;
 /** Raised when a solution would come out otherwise. */
-export const UNIT_LOADS_VERSION = 2;
+export const UNIT_LOADS_VERSION = 3;
 
 /** Stiff within the layers, softer or stiffer across; shear across goes with the softer way. */
 export function layered(e: number, z: number, nu = NU): Elastic {
@@ -200,6 +202,7 @@ const rowOf = (r: MechanicsRow, back: (p: Vec3) => Vec3): SolvedRow => ({
   give: brief(r.max_deflection_mm),
   error: brief(r.error),
   worst: all(back(r.worst)),
+  ...(r.inCorner && { inCorner: true as const }),
   area: brief(r.area_mm2),
   holds: r.holds.map(all),
   pushes: r.pushes.map(all),
@@ -331,7 +334,7 @@ export function solvedRow(
   solved: SolvedLoads,
   id: string,
   like: LoadClass,
-): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'area' | 'slender'> | undefined {
+): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'inCorner' | 'area' | 'slender'> | undefined {
   const alone = together(solved, [{ id, stress: 1, move: 1 }], like);
   if (!alone) return undefined;
   const classes = classesFor(solved, like).map(({ of, part }) => ({ row: of.rows[id], part }));
@@ -344,6 +347,7 @@ export function solvedRow(
     worst,
     give: classes.reduce((s, { row, part }) => s + part * row.give, 0),
     area: classes[0].row.area,
+    ...(classes.some(({ row }) => row.inCorner) && { inCorner: true as const }),
     ...(slender && { slender }),
   };
 }

@@ -46,6 +46,8 @@ export interface RowVerdict {
   error?: number;
   bricks?: number;
   reason: string;
+  /** In which layers fibre lies that meets it, for whoever lays out the build. */
+  laid?: readonly string[];
   /** What else is known of it: with what it acts, what the holds take, a second way to the same figure. */
   also: readonly string[];
 }
@@ -82,6 +84,7 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
   const state = judged.map(([, s]) => s).reduce(worse);
   // What stays governs where it is no better than what comes.
   const strong = stays && STATE_ORDER.indexOf(stays.state) >= STATE_ORDER.indexOf(stress.state) ? stays : stress;
+  const laid = l.solved ? fibreWords(ctx, l) : [];
   const at = judged.filter(([, s]) => s === state).map(([d]) => d);
   const decides = at.includes('stays') && strong === stays ? 'stays' : at[0];
   const how = u.across && hasLayers(ctx) ? ' across the layers' : '';
@@ -111,7 +114,8 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
     reason: `${says.join('; ')}.${state === 'conditional' && decides !== 'lifts' && !l.bolt ? ' Prove it with one and a half times the load.' : ''}${
       decides === 'lifts' ? ' It only rests there: bolt it down before the figures hold.' : ''
     }`,
-    also: alsoOf(ctx, l, u),
+    ...(laid.length && { laid }),
+    also: [...laid, ...alsoOf(ctx, l, u)],
   };
 }
 
@@ -137,8 +141,14 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
         ? `breaks at ${two(strength.inPlane.likely)} MPa within the layers and ${two(strength.across.likely)} MPa across them`
         : `bears ${two(strength.inPlane.likely)} MPa`
     }${left < 0.995 ? `; ${Math.round(100 * left)} % of it is left in service` : ''}. A factor of ${STRENGTH_FACTOR} is kept.`,
+    ...(s.inCorner
+      ? [
+        `The place is a sharp inside corner, where stress has no end but what the fit gives it: round it by ${
+          two(s.patch_mm)
+        } mm or more, in plastic above all; cracks begin there.`,
+      ]
+      : []),
     ...(l.solvedWith?.length ? [`Solved with ${list(l.solvedWith.map((id) => remedyKind(id).label))} in place.`] : []),
-    ...fibreWords(ctx, l),
     ...s.holds.map((h, i) =>
       `H${i + 1} holds it with ${newtons(Math.hypot(...h))} N (along x, y, z: ${h.map((x) => newtons(Math.abs(x) < 0.005 * most ? 0 : x)).join(' / ')}).`
     ),

@@ -30,6 +30,8 @@ export interface SolvedOn {
   patch_mm: number;
   /** Where the largest stress is, in the part's own axes. */
   worst: readonly [number, number, number];
+  /** That is in a sharp inside corner. */
+  inCorner: boolean;
   /** Names of the rows that stay on. */
   with: readonly string[];
   /** What each hold gives back, N, and the share of each that is pulled off its seat. */
@@ -97,6 +99,7 @@ export function solvedRows(solved: SolvedLoads, rows: readonly AskedRow[], like:
       bricks: alone.bricks,
       patch_mm: alone.patch_mm,
       worst: likely.worst,
+      inCorner: !!one.inCorner,
       with: stays.map((k) => k.row.name),
       holds: likely.holds,
       lifts: likely.lifts,

@@ -105,7 +105,7 @@ function solvedLoad(ctx: CheckContext, l: RowLoad, s: SolvedOn): UnderLoad {
     across,
     bending: true,
     by: 'solved',
-    where: `, most at ${s.worst.map((x) => formatNumber(x, 3)).join(' / ')} mm`,
+    where: `, most at ${s.worst.map((x) => formatNumber(x, 3)).join(' / ')} mm${s.inCorner ? ', a sharp inside corner' : ''}`,
     row: l.name,
     id: l.id,
     ...(s.with.length && { with: s.with }),

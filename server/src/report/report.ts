@@ -327,7 +327,10 @@ function loadTable({ doc, system, picture, drawn }: ReportInput, pins: PinView[]
       },
       layout: SHEET,
     },
-    ...made[0].rows.filter((r) => r.use !== undefined).map((r): Content => ({ text: `${made[0].letter}, ${r.name}: ${r.reason}`, style: 'small' })),
+    ...made[0].rows.filter((r) => r.use !== undefined).map((r): Content => ({
+      text: [`${made[0].letter}, ${r.name}: ${r.reason}`, ...(r.laid ?? [])].join(' '),
+      style: 'small',
+    })),
     {
       text: `Share of the stress that may be borne with a factor of three. ${
         [...new Set(made.flatMap((p) => p.rows.flatMap((r) => r.by ?? [])))].map((by) => LOAD_BASIS[by]).join(' ')

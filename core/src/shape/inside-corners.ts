@@ -1,0 +1,40 @@
+import { once } from '../worksheet/once';
+import { facets } from './facets';
+import { next, twins } from './half-edges';
+import type { Mesh } from './mesh';
+
+/** Faces that turn towards one another by more than this meet in a sharp corner; the strips of a fillet turn by less. */
+const SHARP = Math.cos((30 * Math.PI) / 180);
+
+/** Edges along which a part has a sharp inside corner, as half-edges. Kept with the mesh. */
+export const insideCorners = once((mesh: Mesh): Int32Array => {
+  const { vertices: v, indices } = mesh;
+  const { normals } = facets(mesh);
+  const twin = twins(mesh);
+  const out: number[] = [];
+  for (let h = 0; h < indices.length; h++) {
+    const g = twin[h];
+    if (g < h) continue;
+    const [s, t] = [3 * Math.floor(h / 3), 3 * Math.floor(g / 3)];
+    if (normals[s] * normals[t] + normals[s + 1] * normals[t + 1] + normals[s + 2] * normals[t + 2] > SHARP) continue;
+    // The far corner of the one stands before the other.
+    const [edge, far] = [3 * indices[h], 3 * indices[next(next(g))]];
+    const before = [0, 1, 2].reduce((sum, a) => sum + (v[far + a] - v[edge + a]) * normals[s + a], 0);
+    if (before > 0) out.push(h);
+  }
+  return Int32Array.from(out);
+});
+
+/** Distance from a place to the nearest sharp inside corner, mm; infinite where there is none. */
+export function toInsideCorner(mesh: Mesh, p: readonly number[]): number {
+  const { vertices: v, indices } = mesh;
+  let least = Infinity;
+  for (const h of insideCorners(mesh)) {
+    const [a, b] = [3 * indices[h], 3 * indices[next(h)]];
+    const d = [0, 1, 2].map((k) => v[b + k] - v[a + k]), q = [0, 1, 2].map((k) => p[k] - v[a + k]);
+    const l2 = d[0] ** 2 + d[1] ** 2 + d[2] ** 2;
+    const t = l2 > 0 ? Math.max(0, Math.min(1, (d[0] * q[0] + d[1] * q[1] + d[2] * q[2]) / l2)) : 0;
+    least = Math.min(least, Math.hypot(q[0] - t * d[0], q[1] - t * d[1], q[2] - t * d[2]));
+  }
+  return least;
+}
