@@ -23,9 +23,11 @@ describe('upgrade', () => {
     expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
   });
   it('brings form 3, which did not count screws and hoses, to the present one', () => {
-    const { fasteners: _f, hoses: _h, ...before } = demoDoc().today;
-    const now = upgrade(JSON.parse(JSON.stringify({ ...demoDoc(), version: 3, today: { ...before, pieces: 7 } })));
-    expect(now.today).toEqual({ ...before, pieces: 7, fasteners: null, hoses: null });
+    const before: Record<string, unknown> = { ...demoDoc().today, pieces: 7 };
+    delete before['fasteners'];
+    delete before['hoses'];
+    const now = upgrade(JSON.parse(JSON.stringify({ ...demoDoc(), version: 3, today: before })));
+    expect(now.today).toEqual({ ...before, fasteners: null, hoses: null });
     expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
   });
   it('lets go of what an earlier version of the solver found: it is found anew', () => {
