@@ -123,11 +123,10 @@ export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSyst
       text: mouldWords(f, area_mm2, system),
       how:
         'Two halves that part along the direction with the least undercut, then with the fewest walls without draft: of the sides of its box and of its largest faces. 1 500 places: an undercut is one that the half it belongs to does not see. A wall is within 20° of upright; under half a degree it drags. The parting line climbs where faces of the one half lie beneath faces of the other.',
-      warn: f.moulding.undercut_mm2 > 0,
     },
     {
       label: 'Mirrors',
-      text: f.mirrors.length ? `across ${f.mirrors.map(directionWords).join(', ')}` : 'none across the sides of its box',
+      text: f.mirrors.length ? `across ${f.mirrors.map((d) => directionWords(d).replace(/^[+−]/, '')).join(', ')}` : 'none across the sides of its box',
       how: '400 places of the surface, each with its like on the other side of its centre of gravity to a two-thousandth of its size, all but one in fifty.',
     },
     f.cut
@@ -150,7 +149,7 @@ function mouldWords({ moulding: m }: FeatureStudy, area_mm2: number, system: Uni
     : m.undrafted_mm2 > 0.02 * m.wall_mm2
     ? `${formatNumber((100 * m.undrafted_mm2) / m.wall_mm2, 2)} % of its walls without draft`
     : `walls drafted by ${formatNumber(m.draft_deg ?? 0, 2)}° and more`;
-  return `parts along ${directionWords(m.pull)}: ${m.undercut_mm2 ? `undercuts ${share(m.undercut_mm2)}` : 'no undercut'}; ${walls}; ${
+  return `parts along ${directionWords(m.pull).replace(/^[+−]/, '')}: ${m.undercut_mm2 ? `undercuts ${share(m.undercut_mm2)}` : 'no undercut'}; ${walls}; ${
     m.climbs_mm > 0.02 ? `parting line climbs by up to ${lengthText(m.climbs_mm, system)}` : 'one level parts it'
   }`;
 }
