@@ -87,8 +87,8 @@ export interface Process {
   tight: 'tight' | 'seal' | 'porous';
   /** Makes only tools of these duties. */
   duties?: readonly Duty[];
-  /** Fewest pieces for which it is run, and why. */
-  batch?: { least: number; says: string };
+  /** Fewest pieces for which it is run, or the most, and why. */
+  batch?: { least?: number; most?: number; says: string };
   /** Few tools have been made this way: what is known, and what to ask for first. */
   thin?: string;
   /** What it takes beyond the usual, in a sentence. */

@@ -68,7 +68,7 @@ export class ShelfPage {
           this.range(p.roughness_um)
         } µm.`,
         ...(p.limits ? [`Walls from ${p.limits.wall_mm} mm, gaps from ${p.limits.gap_mm} mm, round holes from ${p.limits.hole_mm} mm.`] : []),
-        ...(p.batch ? [`From about ${p.batch.least} pieces: ${p.batch.says}.`] : []),
+        ...(p.batch ? [`${p.batch.least ? `From about ${p.batch.least}` : `Up to about ${p.batch.most}`} pieces: ${p.batch.says}.`] : []),
         ...(p.skill ? [p.skill] : []),
         ...p.cautions,
         "Typical published ranges, confirm with your supplier's sheet; rates and queues are those of the Shop page. Your own figures go over any line of a case. Low · likely · high:",

@@ -15,9 +15,11 @@ export const manualMill: Process = {
   roughness_um: { low: 0.8, likely: 1.6, high: 3.2 },
   tight: 'tight',
   forms: ['flat', 'block'],
+  batch: { most: 40, says: 'nobody mills so many by hand; a program pays for itself' },
   facts: [
     fact('allowance', 'Stock allowance, all round', 'mm', 1, 2, 4),
     fact('squaring', 'Squaring and facing in aluminium', 'cm^2/minute', 4, 8, 14),
+    fact('roughing', 'Sawing out and roughing in aluminium', 'cm^3/minute', 5, 10, 20),
     fact('setup_h', 'One set-up', 'h', 0.15, 0.25, 0.5),
     clampFact,
     fact('holes', 'Holes and threads', '', 3, 6, 12, { whole: true }),
@@ -35,9 +37,10 @@ export const manualMill: Process = {
     REPEAT_LINE,
     {
       name: 'mill_h',
-      label: 'Squaring, set-ups and holes',
+      label: 'Roughing, squaring, set-ups and holes',
       unit: 'h',
-      expr: 'area * cutting / squaring / min_per_h + setups_h + holes * hole_min * cutting / min_per_h',
+      expr:
+        '(stock_volume - volume) * cutting / roughing / min_per_h + area * cutting / squaring / min_per_h + setups_h + holes * hole_min * cutting / min_per_h',
     },
     { name: 'machine_cost', label: 'Milling and drilling', unit: 'money', expr: 'mill_h * manual_rate', cost: 'machine' },
     { name: 'bench_cost', label: 'Sawing and deburring', unit: 'money', expr: 'deburr_h * bench_mean * labour_rate', cost: 'finishing' },
