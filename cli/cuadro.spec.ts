@@ -335,9 +335,16 @@ describe('cuadro payback, life, align, pack', () => {
     expect(r.rows.map((x: { id: string }) => x.id)).toEqual(['tip', 'own', 'pad']);
     expect(Math.abs(r.rows[2].area_mm2 / (9 * Math.PI) - 1)).toBeLessThan(0.06);
     expect(r.rows[2]).not.toHaveProperty('stresses');
+    // Sheets of fibre above and below: as much as was asked for, and stiffer by E I of the three layers.
+    const laid = { ...ask, elastic: { e_gpa: [20, 20, 2], nu: 0.35 }, loads: [ask.loads[0]], fibre: { sheet_mm: 1, roof_mm: 0 } };
+    const f = JSON.parse(cuadro('mechanics', file('laid.json', JSON.stringify(laid)), '--json').out);
+    expect(f.fibre_mm3 / (100 * 10 * 2)).toBeCloseTo(1, 2);
+    const ei = (10 / 12) * (20_000 * (8 ** 3 - 6 ** 3) + 2000 * 6 ** 3), shear = (1.2 * 100 * 100) / ((2000 / 2.7) * 80);
+    expect(Math.abs(-f.rows[0].points.end[2] / (100e6 / (3 * ei) + shear) - 1)).toBeLessThan(0.08);
     for (
       const bad of [
         { ...ask, supports: [] },
+        { ...ask, fibre: { rings: 2 } },
         { ...ask, elastic: undefined },
         { ...ask, elastic: undefined, material: 'cheese' },
         { ...ask, mesh: 'none.stl' },

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import { array, boolean, lazy, mixed, number, object, string } from 'yup';
-import { type Elastic, MechanicsError, mechanics as solve, type MechanicsRow, REFINED } from '@cuadro/core/mechanics';
+import { type Elastic, type FibreLayout, MechanicsError, mechanics as solve, type MechanicsRow, REFINED } from '@cuadro/core/mechanics';
 import { MAX_ELEMENTS } from '@cuadro/core/mechanics/grid';
 import { elasticOf } from '@cuadro/core/screen/elastic';
 import { MATERIALS, material as materialOf } from '@cuadro/core/shelf/shelf';
@@ -26,6 +26,15 @@ const FORM = object({
   }).noUnknown().default(undefined),
   fill: number().min(0.01).max(1).default(1),
   wall_mm: number().min(0).default(0),
+  // Continuous fibre: the material is that of a solid of its sheets, and where none lies the plastic has what these have across.
+  fibre: object({
+    ring_mm: number().min(0),
+    ring_share: number().min(0).max(1),
+    sheet_mm: number().min(0),
+    panel_mm: number().min(0),
+    outer_mm: number().min(0),
+    roof_mm: number().min(0),
+  }).noUnknown().default(undefined),
   supports: array(object({ kind: string().oneOf(['fixed', 'rest', 'bolt']).required(), at: place.required() }).noUnknown()).min(1).required(),
   loads: array(
     object({
@@ -43,6 +52,7 @@ const FORM = object({
 }).noUnknown();
 
 const USUAL_NU = 0.35, USUAL_DENSITY = 1.2;
+const NO_FIBRE: FibreLayout = { ring_mm: 0, ring_share: 1, sheet_mm: 0, panel_mm: 0, outer_mm: 0.8, roof_mm: 0.8 };
 
 /** What loads do to a part on its own shape. Lengths in mm, forces in N, along the axes of the mesh. A place is a face, with `within_mm` a spot of it, with `edge` its nearest edge. */
 export const mechanics: Command = {
@@ -74,14 +84,15 @@ export const mechanics: Command = {
         up: material ? (given.up as Vec3 | undefined) : undefined,
         fill: given.fill,
         wall_mm: given.wall_mm,
+        fibre: given.fibre && { ...NO_FIBRE, ...given.fibre },
         supports: given.supports as never,
         loads: given.loads as never,
         points: given.points as never,
         elements: given.elements,
       });
     try {
-      const { elements, mass_kg, rows } = meshFaults(file, run);
-      print({ elements, seconds: (performance.now() - started) / 1000, mass_kg, rows: rows.map(told) });
+      const { elements, mass_kg, fibre_mm3, rows } = meshFaults(file, run);
+      print({ elements, seconds: (performance.now() - started) / 1000, mass_kg, ...(given.fibre && { fibre_mm3 }), rows: rows.map(told) });
     } catch (e) {
       throw e instanceof MechanicsError ? bad(e.message) : e;
     }
