@@ -3,14 +3,16 @@ import { enter, expect, test } from './server';
 test('one key finds a case, a step, a material; another goes to the filter; and one goes from case to case', async ({ page, server }) => {
   await page.goto(`${server.url}/walk`);
   await expect(page.getByText('looking …')).toHaveCount(0, { timeout: 60_000 });
+  // The first of the list has one after it, whichever it is.
+  const tool = (await page.getByRole('row').nth(1).getByRole('link').first().innerText()).trim();
   await test.step('a case by the beginnings of its words', async () => {
     await page.keyboard.press('Control+k');
     const find = page.getByRole('combobox', { name: 'Find' });
     await expect(find).toBeFocused();
-    await find.fill('soft jaws');
-    await expect(page.getByRole('option', { name: /^Soft jaws/ })).toHaveAttribute('aria-selected', 'true');
+    await find.fill(tool.split(' ').slice(0, 2).map((w) => w.slice(0, 5).toLowerCase()).join(' '));
+    await expect(page.getByRole('option', { name: tool })).toHaveAttribute('aria-selected', 'true');
     await find.press('Enter');
-    await expect(page.getByRole('heading', { level: 1, name: /^Soft jaws/ })).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1, name: tool })).toBeVisible();
   });
   await test.step('a step of it', async () => {
     await page.keyboard.press('Control+k');
@@ -22,10 +24,10 @@ test('one key finds a case, a step, a material; another goes to the filter; and 
     await expect(page.locator('.busy.off')).toBeAttached();
     const title = page.getByRole('heading', { level: 1 });
     await page.keyboard.press('Alt+PageDown');
-    await expect(title).not.toHaveText(/^Soft jaws/);
+    await expect(title).not.toHaveText(tool);
     await expect(page).toHaveURL(/\/verdict$/);
     await page.getByRole('button', { name: 'previous' }).click();
-    await expect(title).toHaveText(/^Soft jaws/);
+    await expect(title).toHaveText(tool);
   });
   await test.step('a material, and the filter of the shelf holds its name', async () => {
     await page.keyboard.press('Control+k');
