@@ -1,7 +1,9 @@
 import type { Place, Values } from '../inputs/spec';
 import {
+  isLevel,
   type LoadClass,
   nodesFor,
+  PANEL_BEYOND,
   sameClass,
   type SolvedClass,
   type SolvedLoads,
@@ -233,20 +235,15 @@ export function withSolved(doc: CaseDoc, shape: ShapeRef, mesh: Mesh, elements?:
   }, doc);
 }
 
-/** A face whose normal is so near the build direction is level. */
-const LEVEL = 0.7;
-/** Panels reach so far beyond what stands on them, mm. */
-const BEYOND = 4;
-
 /** Level faces that a force of the table stands on, with what is around them, cm²: where panels of fibre go. */
 export const panelArea = once((doc: CaseDoc): number => {
   const up = shapeFor(doc, true)?.up ?? UP;
   const areas = loadRows(doc).map(([id, row]) => {
     const at = placeOf(row);
-    if (!at || !isForceKind(kindOf(row)) || Math.abs(at.normal.reduce((s, x, a) => s + x * up[a], 0)) < LEVEL) return 0;
+    if (!at || !isForceKind(kindOf(row)) || !isLevel(dot(at.normal, up))) return 0;
     const { within_mm } = areaOfLoad(row);
     const area = within_mm ? Math.PI * within_mm ** 2 : (solvedLoads(doc).printed?.classes[0]?.rows[id]?.area ?? 0);
-    return area && (Math.sqrt(area) + 2 * BEYOND) ** 2;
+    return area && (Math.sqrt(area) + 2 * PANEL_BEYOND) ** 2;
   });
   return areas.reduce((s, a) => s + a, 0) / 100;
 });

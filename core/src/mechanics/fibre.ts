@@ -79,8 +79,10 @@ function ways(cos: number, sin: number): Record<Way, number> {
   return cos * cos >= sin * sin ? { x: along, y: 0, pair: 1 - along } : { x: 0, y: along, pair: 1 - along };
 }
 
-/** How steep a face of the outline is at most, and how level one that sheets lie under is at least: its normal along the build direction. */
-const STEEP = 0.7;
+/** A face is level where its normal lies so near the build direction: sheets go under it; else rings along it. */
+const LEVEL = 0.7;
+/** @param along part of the normal along the build direction, either way */
+export const isLevel = (along: number): boolean => Math.abs(along) >= LEVEL;
 
 /** Surfaces of a part as its layers see them. */
 class Sides {
@@ -91,7 +93,7 @@ class Sides {
 
   constructor(private readonly mesh: Mesh) {
     this.normals = facets(mesh).normals;
-    for (let t = 0; t < mesh.indices.length / 3; t++) if (Math.abs(this.normals[3 * t + 2]) < STEEP) this.list.push(t);
+    for (let t = 0; t < mesh.indices.length / 3; t++) if (!isLevel(this.normals[3 * t + 2])) this.list.push(t);
     this.all = bvhOf(mesh);
     if (this.list.length)
       this.walls = bvhOf({ vertices: mesh.vertices, indices: Uint32Array.from(this.list.flatMap((t) => [...mesh.indices.subarray(3 * t, 3 * t + 3)])) });
@@ -115,7 +117,7 @@ class Sides {
       const { triangle, distance } = this.all.ray(x, y, z, 0, 0, way, far);
       if (triangle < 0) return [];
       const n = this.normals[3 * triangle + 2] * way;
-      return Math.abs(n) < STEEP ? [] : [n > 0 ? distance : -distance];
+      return isLevel(n) ? [n > 0 ? distance : -distance] : [];
     });
   }
 }
@@ -134,11 +136,11 @@ export interface Seated {
 }
 
 /** The panel under a face reaches so far beyond it, mm. */
-const PANEL_BEYOND = 4;
+export const PANEL_BEYOND = 4;
 
 /** The columns of bricks under a level face and around it; nothing where it is none. @param at places on it, with its normal there */
 export function seatOf(grid: Grid, at: readonly { p: Vec3; normal: Vec3 }[]): Seated | undefined {
-  const level = at.filter(({ normal }) => Math.abs(normal[2]) >= STEEP);
+  const level = at.filter(({ normal }) => isLevel(normal[2]));
   if (2 * level.length < at.length || !level.length) return undefined;
   const columns = new Set<number>();
   const [nx, ny] = grid.n;

@@ -1,5 +1,5 @@
 export { type At } from './faces';
-export { alongFibre, type FibreLayout } from './fibre';
+export { alongFibre, type FibreLayout, isLevel, PANEL_BEYOND } from './fibre';
 export { type Rods } from './rods';
 export { type Held, type Slender } from './slender';
 export { MAX_SPOTS } from './stress';

@@ -1,4 +1,4 @@
-import { alongFibre } from '../mechanics';
+import { alongFibre, isLevel } from '../mechanics';
 import { formatNumber } from '../quantity/quantity';
 import { counted } from '../quantity/words';
 import { dot, type Vec3 } from '../shape/turn';
@@ -17,9 +17,6 @@ export interface FibreLayers {
   /** Under the level face that a row stands on. */
   panel?: { count: number; layers: Layers };
 }
-
-/** A face whose normal is so near the build direction is level. */
-const LEVEL = 0.7;
 
 const lowest = ({ study, measure }: CheckContext, up: Vec3): number => {
   const low = measure!.box_min_mm, size = measure!.box_mm;
@@ -48,7 +45,7 @@ export function fibreLayers(ctx: CheckContext, at?: RowLoad['at']): FibreLayers 
     all,
     ...(rings > 0 && { rings: { each: rings, layers: [1, all] } }),
     ...(n > 0 && { sheets: { count: n, bottom: [closing + 1, closing + n], top: [Math.max(1, all - closing - n + 1), Math.max(1, all - closing)] } }),
-    ...(p > 0 && Math.abs(looks) >= LEVEL && { panel: { count: p, layers: panel() } }),
+    ...(p > 0 && isLevel(looks) && { panel: { count: p, layers: panel() } }),
   };
 }
 

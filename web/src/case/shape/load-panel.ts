@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, li
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { holdRows, loadRows, solvedLoads } from '@cuadro/core/case/load-table';
 import { insideAsk, type InsideKind } from '@cuadro/core/decide/inside-enough';
-import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
+import { type FaceMark, routeKey, type ShapeRef } from '@cuadro/core/case/types';
 import type { Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { FIRST_LOOK, REFINED, type WorkVolume } from '@cuadro/core/mechanics';
@@ -16,6 +16,7 @@ import type { RowVerdict } from '@cuadro/core/screen/row-verdicts';
 import { type FaceChoice, placeOfFace } from '@cuadro/core/shape/patch';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
+import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { isGivenUp, ShapeService } from '../../data/shape.service';
@@ -78,6 +79,7 @@ export class LoadPanel {
   private readonly settings = inject(SettingsService);
   private readonly margin = inject(MarginService);
   private readonly shops = inject(ShopService);
+  private readonly compute = inject(ComputeService);
   protected readonly shapes = inject(ShapeService);
   readonly ref = input.required<ShapeRef>();
   /** Something of the table waits for its solution. */
@@ -225,12 +227,13 @@ export class LoadPanel {
       const ask = insideAsk(this.cases.doc()!, this.shops.site(), option, 'fill')!;
       const { idle, work } = await this.shapes.workOf({ ...ask, classes: ask.classes.filter((c) => c.share >= 1) }, FIRST_LOOK);
       const kg = figures.find((f) => f.name === 'mass_tool')?.value ?? 0;
+      const hours = await this.compute.working(routeKey(option), 'print_h').then((w) => w.value, () => 0);
       this.idle.set({
         work,
         text: `Dotted: at least a quarter, a half, three quarters of the stress of the busiest place, the larger the dots. ${
           this.percent(idle)
-        } of the material, ${this.mass(idle * kg)} of ${
-          this.mass(kg)
+        } of the material, ${this.mass(idle * kg)} of ${this.mass(kg)}${
+          hours ? ` and some ${formatNumber(idle * hours, 2)} of ${formatNumber(hours, 2)} h of printing` : ''
         }, sees less than a thirtieth of its energy under every row: hollow it, or cut it away, where nothing else needs it.`,
       });
     });
