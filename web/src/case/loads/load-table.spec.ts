@@ -136,7 +136,7 @@ describe('the load table on the part', () => {
       providers: [
         { provide: CaseStore, useValue: cases },
         { provide: ShapeService, useValue: shapes },
-        { provide: ComputeService, useValue: {} },
+        { provide: ComputeService, useValue: { working: () => Promise.resolve({ value: 10 }) } },
         { provide: MarginService, useValue: { show } },
         { provide: ShopService, useValue: { shop: signal(BUILT_IN_SITE.shop), site: signal(BUILT_IN_SITE), currency: () => 'EUR' } },
         { provide: WORKERS, useValue: {} },
@@ -216,7 +216,7 @@ describe('the load table on the part', () => {
     press('How hard does each place work?');
     await settled();
     f.detectChanges();
-    expect(text()).toMatch(/40 % of the material, [\d.]+.kg of/);
+    expect(text()).toMatch(/40 % of the material, [\d.]+.kg of [\d.]+.kg and some 4 of 10 h of printing/);
     expect(drawn.at(-1)?.use).toEqual(Uint8Array.of(9));
     press(/^How much fill/);
     await settled();
