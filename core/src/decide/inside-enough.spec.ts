@@ -101,11 +101,20 @@ describe('how much fibre is enough', () => {
     const chosen = enough(down) ?? down.at(-1)!;
     const [row] = rowAnswers(down, chosen);
     expect(row).toMatchObject({ id: 'p', state: chosen.state });
-    expect(row.with).toBeLessThan(row.without);
+    expect(row.with).toBeLessThan(row.without!);
     expect(['sheets', 'rings']).toContain(row.by);
     const light = steps(CARBON, 'fibre', loaded(5));
     expect(rowAnswers(light, light[0])[0]).toMatchObject({ by: 'plastic', state: 'pass' });
     expect(enough(light)!.label).toBe('no fibre');
+    // A bolt on a sleeve does not load the tool; a row without a place cannot be said.
+    const off = (state: 'pass' | 'unknown') =>
+      rowAnswers(light.map((s) => ({ ...s, rows: [{ id: 'b', name: 'Bolt', state }] })), { ...light[0], rows: [{ id: 'b', name: 'Bolt', state }] })[0];
+    expect([off('pass'), off('unknown')]).toEqual([{ id: 'b', name: 'Bolt', state: 'pass', by: 'sleeve' }, {
+      id: 'b',
+      name: 'Bolt',
+      state: 'unknown',
+      by: 'unknown',
+    }]);
     expect(rowAnswers(steps(PETG, 'fill', loaded(60)), steps(PETG, 'fill', loaded(60))[0])).toEqual([]);
   });
 });

@@ -57,8 +57,8 @@ export interface InsideStep extends Inside {
   mass_kg: number;
   build_h: number;
   price_each: number;
-  /** Each row: the larger of its stress over what may be borne and its give over what it may. */
-  rows: readonly { id: string; name: string; state: State; asks: number }[];
+  /** Each row: the larger of its stress over what may be borne and its give over what it may; nothing where it does not load the tool, or is not known. */
+  rows: readonly { id: string; name: string; state: State; asks?: number }[];
 }
 
 /** The overrides of a way with an inside put over them. */
@@ -93,11 +93,11 @@ export interface RowAnswer {
   id: string;
   name: string;
   /** Without fibre, and with the step that is looked at. */
-  without: number;
-  with: number;
+  without?: number;
+  with?: number;
   state: State;
-  /** What does most for it; the plastic alone where that holds, nothing where no fibre helps. */
-  by: keyof typeof ALONE | 'plastic' | 'nothing';
+  /** What does most for it; the plastic alone where that holds, nothing where no fibre helps; or it stands on a sleeve, or cannot be said. */
+  by: keyof typeof ALONE | 'plastic' | 'nothing' | 'sleeve' | 'unknown';
 }
 
 /** Less than a tenth off what it asks is no answer. */
@@ -109,10 +109,12 @@ export function rowAnswers(steps: readonly InsideStep[], chosen: InsideStep): Ro
   const bare = of(NO_FIBRE);
   if (!bare) return [];
   return chosen.rows.map(({ id, name, state, asks }, i): RowAnswer => {
+    if (asks === undefined || bare[i].asks === undefined) return { id, name, state, by: state === 'pass' ? 'sleeve' : 'unknown' };
+    const without = bare[i].asks;
     const [best] = (Object.keys(ALONE) as (keyof typeof ALONE)[])
       .map((by) => ({ by, asks: of(ALONE[by])?.[i].asks ?? Infinity }))
       .sort((a, b) => a.asks - b.asks);
-    const by = bare[i].state === 'pass' ? 'plastic' : best.asks < HELPS * bare[i].asks ? best.by : 'nothing';
-    return { id, name, without: bare[i].asks, with: asks, state, by };
+    const by = bare[i].state === 'pass' ? 'plastic' : best.asks < HELPS * without ? best.by : 'nothing';
+    return { id, name, without, with: asks, state, by };
   });
 }

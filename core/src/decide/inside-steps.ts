@@ -41,7 +41,12 @@ export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind
       mass_kg: valueOf(point, 'mass_tool'),
       build_h: buildHours(facts, pin),
       price_each: valueOf(point, 'price_each'),
-      rows: rows.map((r) => ({ id: r.id, name: r.name, state: r.state, asks: Math.max(r.use ?? 0, r.may_give_mm ? (r.give_mm ?? 0) / r.may_give_mm : 0) })),
+      rows: rows.map((r) => ({
+        id: r.id,
+        name: r.name,
+        state: r.state,
+        ...(r.use !== undefined && { asks: Math.max(r.use, r.may_give_mm ? (r.give_mm ?? 0) / r.may_give_mm : 0) }),
+      })),
     };
   });
 }

@@ -20,6 +20,8 @@ const BY: Record<RowAnswer['by'], string> = {
   rings: 'rings along outlines and holes do most',
   panels: 'sheets under what stands there do most',
   nothing: 'no fibre helps: another shape, direction or hold does',
+  sleeve: 'a steel sleeve bears it, not the tool',
+  unknown: 'not known: say where it acts',
 };
 
 /** A way with more and less inside, under its load table: how much is enough. */
@@ -93,7 +95,7 @@ export class InsideLadder {
       : 'Every row is answered. Which layers the fibre is in stands with each row, above.';
   });
 
-  protected percent = (x: number): string => `${formatNumber(100 * x, 2)}\u00a0%`;
+  protected percent = (x: number | undefined): string => (x === undefined ? '–' : `${formatNumber(100 * x, 2)}\u00a0%`);
   protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
   protected mass = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'mass', this.settings.units());
   protected hours = (x: number): string => `${formatNumber(x, 2)}\u00a0h`;
