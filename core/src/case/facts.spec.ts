@@ -8,6 +8,7 @@ import { writeStl } from '../shape/formats/stl';
 import { readShape } from '../shape/measure';
 import { formOf, missingEssentials, plainFacts, shapeFor, sizeOf } from './facts';
 import { prism } from '../make/solids';
+import type { Mesh } from '../shape/mesh';
 import { drilledPlate } from '../shape/testing';
 import { turned, type Vec3 } from '../shape/turn';
 import { cornerMinutes, machiningEntries, shapeEntries } from './shape-entries';
@@ -59,6 +60,12 @@ describe('the shape of a case', () => {
     expect(form(boxRef(200, 100, 40), 'shaped')).toBe('block');
     expect(form(boxRef(200, 100, 8, true), 'flat')).toBe('shaped');
     expect(formOf(demoDoc({ form: 'flat' }), false)).toBe('flat');
+  });
+  it('is a block, milled by hand, when all of it stands square; an opening with corners is beyond that', () => {
+    const form = (mesh: Mesh) => formOf(demoDoc({ form: 'shaped', shapes: { machined: studiedRef(mesh) } }), false);
+    const square = (side: number, at: number): [number, number][] => [[at, at], [at + side, at], [at + side, at + side], [at, at + side]];
+    expect(form(prism([[0, 0], [120, 0], [120, 14], [14, 14], [14, 60], [0, 60]], [], 0, 50))).toBe('block');
+    expect(form(prism(square(60, 0), [square(56, 2).reverse()], 0, 400))).toBe('shaped');
   });
 });
 

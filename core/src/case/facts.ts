@@ -48,9 +48,9 @@ export const resolveNeed = once((doc: CaseDoc): ResolvedNeed => {
 
 /** The largest load, and whether one stays, are what the load table says as soon as it has rows. */
 function fromLoadTable({ loads, need }: CaseDoc): Partial<ResolvedNeed> {
-  const rows = Object.values(loads ?? {});
-  if (!rows.length) return {};
-  const { force, lasting } = largestOf(rows);
+  const largest = largestOf(Object.values(loads ?? {}));
+  if (!largest) return {};
+  const { force, lasting } = largest;
   const said = { from: FROM_TABLE, assumed: false } as const;
   return {
     ...(force && { load: { ...said, level: need.load?.level ?? 'must', value: force.likely, range: force } }),
@@ -95,7 +95,7 @@ const PLATE_MM = 30;
 
 /**
  * The form as measured where there is a mesh: what the part's features make it (plate, also one that is drilled, countersunk or milled after it
- * was cut; turned), constant section along the short side (plate or block), stock with little but round holes taken off (block); else as
+ * was cut; turned; block), constant section along the short side (plate or block), stock with little but round holes taken off (block); else as
  * the user says.
  */
 export function formOf(doc: CaseDoc, printed: boolean): Form {
@@ -107,6 +107,8 @@ export function formOf(doc: CaseDoc, printed: boolean): Form {
   if (seen?.length === 1 && seen[0].count === 1) {
     if (seen[0].kind === 'plate') return 'flat';
     if (seen[0].kind === 'turned') return 'turned';
+    // What stands square all over, steps and pockets too, is milled by hand; an opening with corners is not.
+    if (seen[0].kind === 'block' && !seen[0].windows) return 'block';
   }
   if (shape.study?.body.block && short > PLATE_MM) return 'block';
   if (prismatic !== null && box_mm[AXES.indexOf(prismatic)] <= short * 1.0001) return short <= PLATE_MM ? 'flat' : 'block';

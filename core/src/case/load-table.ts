@@ -94,6 +94,7 @@ function unitLoad(id: string, row: Values): UnitLoad {
     kind: mechanical,
     ...(at && { at: { ...spot(at), ...areaOfLoad(row) } }),
     ...((mechanical === 'force' || mechanical === 'gravity') && { way: wayOf(row, inward) }),
+    ...(kind === 'bolt' && { drawn: true }),
   };
 }
 

@@ -122,6 +122,10 @@ function rowsOn(
   const better = solved && like && solvedRows(solved, asked, like, material);
   // A remedy that was just taken is solved in a moment: until then its rule of thumb stands.
   const found = better?.size ? better : solved && solvedRows(solved, asked, plain, material);
+  const drawn = (r: typeof asked[number]): boolean => !!boltOf(r.row);
+  const unbolted = solved && asked.some((r) => r.lasting && drawn(r))
+    ? solvedRows(solved, asked.filter((r) => !drawn(r)), better?.size ? like! : plain, material)
+    : undefined;
   const solvedWith = better?.size ? SOLVED_REMEDIES.filter((id) => taken!.includes(id)) : [];
   return asked.map(({ id, row, name, kind, size, lasting }): RowLoad => ({
     id,
@@ -132,6 +136,7 @@ function rowsOn(
     at: placeOf(row),
     bolt: boltOf(row),
     solved: found?.get(id),
+    unbolted: unbolted?.get(id),
     solvedWith,
     hand: byHand(row),
   }));

@@ -66,6 +66,7 @@ const featureSchema = yup
         kind: yup.string().oneOf(Object.keys(BODY_KINDS)).required(),
         volume_mm3: amount('Body'),
         box_mm: vec3Schema('Body', 30_000),
+        windows: bounded('Openings', 0, 1e6),
         count: bounded('Bodies', 1, 1e6),
       }),
       40,

@@ -43,6 +43,8 @@ const PRESSED_EVERY = 0.5, OF_SPOT = 0.2;
 const RUNS_ON = Math.cos((30 * Math.PI) / 180);
 /** A rim is round where its corners lie on a circle to that share of its radius. */
 const ROUND = 0.03;
+/** Under the head of a bolt the pressure spreads at 30° (the usual cone of bolted joints), told apart from the rest down to so many radii of the head. */
+const CONE = Math.tan((30 * Math.PI) / 180), CONE_DEEP = 3;
 /** A seat is cut into so many patches along two of its sides. */
 const PATCHES = 3;
 
@@ -271,6 +273,22 @@ export class Faces {
     const all = whole / met;
     for (const [node, w, f] of put) for (let a = 0; a < 3; a++) force[3 * node + a] += w * f[a] * all;
     return whole;
+  }
+
+  /** Nodes in the cone that a head presses together beneath it: what stands there is a matter of the pressure on its face. */
+  squeeze(at: At | undefined, touched: Uint8Array): void {
+    if (!at?.within_mm) return;
+    const { nodePlace, low, size, count } = this.grid;
+    const list = this.face(at);
+    const head = this.centreOf(list, this.into(at.point), at.within_mm);
+    const normal = this.normal(list[0]);
+    for (let node = 0; node < count; node++) {
+      const off = [0, 1, 2].map((a) => low[a] + nodePlace[3 * node + a] * size[a] - head[a]);
+      const deep = -dot(off, normal);
+      if (deep < -Math.max(...size) || deep > CONE_DEEP * at.within_mm) continue;
+      const aside = Math.sqrt(Math.max(0, dot(off, off) - deep ** 2));
+      if (aside <= at.within_mm + CONE * Math.max(0, deep)) touched[node] = 1;
+    }
   }
 
   /** A few places of a face, far apart: how it moves as a whole is seen on them. */

@@ -29,6 +29,8 @@ export interface Load {
   force_n?: Vec3;
   /** Pushed into the face, MPa. */
   mpa?: number;
+  /** It is drawn tight from the other side, as a bolt: no stress is looked for where it squeezes the part beneath its head. */
+  drawn?: boolean;
   /** Of the own weight, in g along each axis; straight down where it is left out. */
   g?: Vec3 | number;
   /** Warmer by, K. */
@@ -195,7 +197,10 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     for (const l of own) {
       if (l.kind === 'thermal') heat += l.dt_k ?? 0;
       else if (l.kind === 'gravity') weigh(grid, mass, into(typeof l.g === 'number' || !l.g ? [0, 0, -(l.g ?? 1)] : l.g), force);
-      else area_mm2 += faces.press(l.at, l.kind === 'force' ? { force_n: into(l.force_n ?? [0, 0, 0]) } : { mpa: l.mpa ?? 0 }, l.name ?? l.id, force, touched);
+      else {
+        area_mm2 += faces.press(l.at, l.kind === 'force' ? { force_n: into(l.force_n ?? [0, 0, 0]) } : { mpa: l.mpa ?? 0 }, l.name ?? l.id, force, touched);
+        if (l.drawn) faces.squeeze(l.at, touched);
+      }
     }
     if (own.every((l) => l.at) && shareHeld(force, held) > ALL_HELD)
       throw new MechanicsError(`“${own[0].name ?? own[0].id}” stands on a face that holds the tool: pick another face for one of them.`);

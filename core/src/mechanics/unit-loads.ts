@@ -17,6 +17,8 @@ export interface UnitLoad {
   at?: At;
   /** Of length 1; for forces and weight. */
   way?: Vec3;
+  /** A bolt drawn tight. */
+  drawn?: true;
 }
 
 /** Ways that share a solution: the same walls and fill, and stiffness across the layers in the same ratio to that within. */
@@ -100,7 +102,7 @@ export const UNIT_E = 1000, UNIT_DENSITY = 1e-6, UNIT_EXPANSION = 1e-6;
 /** Poisson's number of plastics and metals, as a rule. */
 const NU = 0.35;
 /** Raised when a solution would come out otherwise. */
-export const UNIT_LOADS_VERSION = 3;
+export const UNIT_LOADS_VERSION = 4;
 
 /** Stiff within the layers, softer or stiffer across; shear across goes with the softer way. */
 export function layered(e: number, z: number, nu = NU): Elastic {
@@ -109,10 +111,11 @@ export function layered(e: number, z: number, nu = NU): Elastic {
 }
 
 const unitLoads = (loads: readonly UnitLoad[]): Load[] =>
-  loads.map(({ id, name, kind, at, way }): Load => ({
+  loads.map(({ id, name, kind, at, way, drawn }): Load => ({
     id,
     name,
     kind,
+    drawn,
     ...(at && { at }),
     ...(kind === 'force' && { force_n: way }),
     ...(kind === 'pressure' && { mpa: 1 }),

@@ -201,8 +201,13 @@ export function wayOf(row: Values, inward: Vec3): Vec3 {
 /** Its size is a force on the tool; a pressure counts by its face, weight and warmth by the part. */
 export const isForceKind = (kind: LoadKind): boolean => !['pressure', 'own', 'warming'].includes(kind);
 
-/** The force that is largest, as the requirement “largest load” sees it, and whether one of the rows stays for hours. */
-export function largestOf(rows: readonly Values[]): { force?: Range; lasting: boolean } {
+/**
+ * The force that is largest, as the requirement “largest load” sees it, and whether one of the rows stays for hours. A bolt drawn
+ * tight is no work that the tool does: its pull closes under its own head.
+ */
+export function largestOf(table: readonly Values[]): { force?: Range; lasting: boolean } | undefined {
+  const rows = table.filter((row) => kindOf(row) !== 'bolt');
+  if (!rows.length) return undefined;
   const forces = rows.map(forceOf).filter((f) => f !== undefined).sort((a, b) => b.likely - a.likely);
   return { force: forces[0], lasting: rows.some(isLasting) };
 }

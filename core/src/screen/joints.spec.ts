@@ -25,8 +25,8 @@ function withBores(...bores: [number, number, number, number][]): ShapeRef {
   }));
   return { ...ref, study: { ...ref.study!, body: { ...ref.study!.body, features: { ...ref.study!.body.features, bores: found } } } };
 }
-const found = (ref: ShapeRef, of: 'petg' | 'al-6061', need: CaseDoc['need'] = {}, remedies: string[] = []) => {
-  const doc = demoDoc({ shapes: { printed: ref, machined: ref }, need });
+const found = (ref: ShapeRef, of: 'petg' | 'al-6061', need: CaseDoc['need'] = {}, remedies: string[] = [], loads: CaseDoc['loads'] = {}) => {
+  const doc = demoDoc({ shapes: { printed: ref, machined: ref }, need, loads });
   const process = of === 'petg' ? 'extrusion-open' : 'cnc-mill';
   return screen(routeContext(factsOf(doc, BUILT_IN_SITE), processOf(process), material(of)), remedies).checks.find((c) => c.id === 'joints');
 };
@@ -44,6 +44,8 @@ describe('screw joints', () => {
     expect(found(ref, 'petg')!.reason).toContain('2 × M6');
     expect(found(ref, 'petg', {}, ['compression-limiters'])!.state).toBe('pass');
     expect(found(ref, 'petg', { boltTorque: { level: 'must', value: 3, from: 'torque wrench' } })!.state).toBe('pass');
+    // A bolt in the load table says its torque there.
+    expect(found(ref, 'petg', {}, [], { a: { kind: 'bolt', bolt: 'M6' } })!.state).toBe('pass');
   });
   it('say what is wrong: a narrow counterbore, a thin floor, a head that stands proud', () => {
     expect(found(withBores([6.6, 9.5, 7, 20]), 'al-6061')!.reason).toContain('9.5 mm wide, a socket head wants 11 mm');

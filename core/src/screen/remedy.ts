@@ -50,6 +50,8 @@ export interface RemedyKind {
   rest_h?: Range;
   /** What is handled: safety sheets are to be had of these. */
   chemicals?: readonly string[];
+  /** Remedies that do its work as well: where one of them is counted in as usual, it is not. */
+  notBeside?: readonly RemedyId[];
   /** Other remedies with which it quarrels, and why. */
   quarrels?: Readonly<Partial<Record<RemedyId, string>>>;
 }

@@ -14,7 +14,9 @@ import {
   onSleeve,
   pressing,
   type RowLoad,
+  solvedOf,
   STRENGTH_FACTOR,
+  takesSleeves,
   type UnderLoad,
 } from './under-load';
 import { fibreWords } from './fibre-layers';
@@ -60,13 +62,25 @@ export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
   return (ctx.loads ?? []).map((l): RowVerdict => {
     if (onSleeve(ctx, l)) return { id: l.id, name: l.name, state: 'pass', reason: 'It stands on a steel sleeve: the tool only holds the sleeve.', also: [] };
     const u = found.get(l.id);
+    if (!u && l.bolt) return underHead(ctx, l);
     if (!u)
       return { id: l.id, name: l.name, state: 'unknown', reason: 'Say where it acts on the part, and what holds the tool: it can be solved then.', also: [] };
     return verdictOf(ctx, l, u);
   });
 }
 
+/** A bolt whose place is not known: what it does under its head can be said all the same. */
+function underHead(ctx: CheckContext, l: RowLoad): RowVerdict {
+  const { state, presses_mpa: presses, bears_mpa: bears } = pressing(ctx, l)!;
+  const reason = `Presses with ${two(presses)} MPa under its head; ${two(bears)} MPa are borne for long.${state === 'conditional' ? SLEEVE : ''}`;
+  return { id: l.id, name: l.name, state, decides: 'presses', reason, also: [] };
+}
+
+const PROVE = ' Prove it with one and a half times the load.';
+const SLEEVE = ' Put a steel sleeve under the head: it bears the bolt.';
+
 function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
+  const solved = solvedOf(ctx, l);
   const stress = borne(ctx, u);
   const stays = l.lasting ? borne(ctx, u, ctx.traits.creep) : undefined;
   const give = u.give && gives(ctx, { ...u, give: u.give });
@@ -84,7 +98,8 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
   const state = judged.map(([, s]) => s).reduce(worse);
   // What stays governs where it is no better than what comes.
   const strong = stays && STATE_ORDER.indexOf(stays.state) >= STATE_ORDER.indexOf(stress.state) ? stays : stress;
-  const laid = l.solved ? fibreWords(ctx, l) : [];
+  const laid = solved ? fibreWords(ctx, l) : [];
+  const sleeves = stress.sleeves || stays?.sleeves || (give && give.sleeves) || (l.bolt && takesSleeves(ctx));
   const at = judged.filter(([, s]) => s === state).map(([d]) => d);
   const decides = at.includes('stays') && strong === stays ? 'stays' : at[0];
   const how = u.across && hasLayers(ctx) ? ' across the layers' : '';
@@ -110,9 +125,9 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
     across: u.across,
     ...(give && { give_mm: give.give_mm, may_give_mm: give.may_give_mm }),
     use: strong.stress_mpa / strong.allowed_mpa,
-    ...(l.solved && { worst: l.solved.worst, most_mm: l.solved.give.likely / softness(ctx, u), error: l.solved.error, bricks: l.solved.bricks }),
-    reason: `${says.join('; ')}.${state === 'conditional' && decides !== 'lifts' && !l.bolt ? ' Prove it with one and a half times the load.' : ''}${
-      decides === 'lifts' ? ' It only rests there: bolt it down before the figures hold.' : ''
+    ...(solved && { worst: solved.worst, most_mm: solved.give.likely / softness(ctx, u), error: solved.error, bricks: solved.bricks }),
+    reason: `${says.join('; ')}.${
+      state !== 'conditional' ? '' : decides === 'lifts' ? ' It only rests there: bolt it down before the figures hold.' : sleeves ? SLEEVE : PROVE
     }`,
     ...(laid.length && { laid }),
     also: [...laid, ...alsoOf(ctx, l, u)],
@@ -123,7 +138,7 @@ function verdictOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): RowVerdict {
 const softness = (ctx: CheckContext, u: Pick<UnderLoad, 'across' | 'by'>): number => modulusOf(ctx, u).likely * 1000 * leftInService(ctx.need, ctx.traits);
 
 function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
-  const s = l.solved;
+  const s = solvedOf(ctx, l);
   if (!s) return [];
   const beam = l.isForce ? alongSections(ctx, l.size) : undefined;
   const anywhere = s.give.likely / softness(ctx, u);

@@ -216,5 +216,6 @@ export const usualRemedies = (s: Screening): Remedy[] => {
     // Replacing before it is worn costs tools, somebody's word is nobody else's, and a want is not worth money unasked: the user decides.
     if (first && !c.want && !first.lifeUsed && first.id !== 'insist') out.set(first.id, first);
   }
-  return [...out.values()];
+  // Of two answers to one trouble the lesser is not needed beside the other.
+  return [...out.values()].filter(({ id }) => !remedyKind(id).notBeside?.some((other) => out.has(other)));
 };

@@ -7,7 +7,7 @@ import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
 import { shelfOf } from '../shelf/shelf';
 import { box } from '../shape/testing';
-import { screen } from './screen';
+import { screen, usualRemedies, withRemedies } from './screen';
 import { rowVerdicts } from './row-verdicts';
 import { everyLoad, hardest, softest } from './under-load';
 
@@ -43,9 +43,16 @@ describe('the load table on one way', () => {
     expect(near(140, 160).value).toBe(near(50, 600).value);
     expect(Math.abs(near(50, 600).chance - 0.5)).toBeLessThan(Math.abs(near(140, 160).chance - 0.5));
   });
-  it('a bolt counts by its preload: 8 N·m on an M6 is 6.7 kN', () => {
+  it('a bolt presses under its head by its preload, and is neither the largest load nor a beam’s: 8 N·m on an M6 is 6.7 kN', () => {
     const doc = demoDoc({ loads: { a: { kind: 'bolt', bolt: 'M6', torque: exactly(8) } } });
-    expect(factsOf(doc, BUILT_IN_SITE).need.load!.value).toBeCloseTo(8000 / (0.2 * 6), 6);
+    // Socket head 10 mm across over a hole of 6.6 mm.
+    const ring = (Math.PI / 4) * (10 ** 2 - 6.6 ** 2);
+    expect(check(doc, 'pressed')!.value).toBeCloseTo(8000 / (0.2 * 6) / ring, 6);
+    expect(everyLoad(on(doc))).toEqual([]);
+    expect(check(doc, 'strength')).toBeUndefined();
+    expect(factsOf(doc, BUILT_IN_SITE).need.load).toEqual(factsOf(demoDoc({}), BUILT_IN_SITE).need.load);
+    expect(rowVerdicts(on(doc, 'extrusion-open', 'petg'))[0]).toMatchObject({ state: 'conditional', decides: 'presses' });
+    expect(rowVerdicts(on(doc))[0].state).toBe('pass');
   });
   it('a formula chosen in the row is what counts: an arm of 100 × 20 × 10 under 50 N', () => {
     const doc = demoDoc({
@@ -200,6 +207,50 @@ describe('rows judged one by one', () => {
     expect(spring.with).toBeUndefined();
     expect(spring.stress.likely / 15).toBeLessThan(1.2);
     expect(check(clamped, 'strength')!.reason).toContain('under “Finger” with “Spring” on');
+  });
+  it('bolts drawn tight rule no plastic out: they stand on sleeves, alone and with what they stay on beside', () => {
+    const TOP = at([12, 12, 8], [0, 0, 1]), PAD = box(24, 24, 8);
+    const ref = studiedRef(PAD);
+    const loads = (lasting: boolean, push: number) => ({
+      b: { name: 'Bolt', kind: 'bolt', bolt: 'M6', torque: exactly(8), at: TOP, lasting },
+      p: { name: 'Push', force: exactly(push), at: TOP, way: 'x+' },
+    });
+    const table = demoDoc({
+      family: 'workholding-plate',
+      shapes: { printed: ref, machined: ref },
+      holds: { base: { kind: 'fixed', at: at([12, 12, 0], [0, 0, -1]) } },
+      loads: loads(false, 50),
+    });
+    const once = withSolved(table, ref, PAD, 1000);
+    const bolted = (lasting: boolean, push: number) => ({ ...once, loads: loads(lasting, push) });
+    for (const lasting of [false, true]) {
+      const ctx = on(bolted(lasting, 50), 'extrusion-open', 'petg');
+      const bare = screen(ctx);
+      expect(bare.checks.find((c) => c.id === 'pressed')).toMatchObject({ state: 'conditional', offers: [{ id: 'compression-limiters' }] });
+      expect(bare.state).not.toBe('fail');
+      const usual = usualRemedies(bare).map((r) => r.id);
+      expect(usual).toContain('compression-limiters');
+      expect(usual).not.toContain('wide-washers');
+      const sleeved = withRemedies(ctx, ['compression-limiters']).ctx;
+      const withBolt = lasting ? ['Bolt'] : undefined;
+      expect(everyLoad(ctx).find((u) => u.row === 'Push')!.with).toEqual(withBolt);
+      expect(everyLoad(sleeved).map((u) => [u.row, u.with])).toEqual([['Push', undefined]]);
+      // 50 N on 576 mm² tires nothing; the bolt stays as it is drawn.
+      expect(bare.stress!.ratio.likely).toBeLessThan(0.01);
+    }
+    // What is too much without the bolts is too much with sleeves.
+    expect(screen(on(bolted(true, 2e6), 'extrusion-open', 'petg')).checks.find((c) => c.id === 'strength')).toMatchObject({ state: 'fail' });
+    // Metal needs none: what the head squeezes beneath it is a matter of the pressure there.
+    expect(screen(on(bolted(true, 50))).checks.filter((c) => ['strength', 'pressed'].includes(c.id)).map((c) => c.state)).toEqual(['pass', 'pass']);
+  });
+  it('a bolt that is too much for a weak ear of plastic is not so with a sleeve: 6 F l/(b h²) = 2.2 GPa', () => {
+    const ear = demoDoc({ loads: { b: { name: 'Ear', kind: 'bolt', bolt: 'M6', torque: exactly(8), hand: 'arm', l: 40, b: 20, h: 6 } } });
+    const strength = (remedies: string[]) => screen(on(ear, 'extrusion-open', 'petg'), remedies).checks.find((c) => c.id === 'strength');
+    expect(strength([])).toMatchObject({ state: 'conditional', offers: [{ id: 'compression-limiters' }] });
+    expect(strength([])!.value).toBeCloseTo((6 * (8000 / 1.2) * 40) / (20 * 6 ** 2), 6);
+    expect(strength([])!.reason).toContain('put steel sleeves under the heads');
+    expect(strength(['compression-limiters'])).toBeUndefined();
+    expect(check(ear, 'strength')).toMatchObject({ state: 'fail' });
   });
   it('at the faces that work, where some are marked: each by its own tolerance', () => {
     const marks = (of: { point: [number, number, number]; normal: [number, number, number]; tolerance_mm?: number }) => ({

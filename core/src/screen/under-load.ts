@@ -6,7 +6,7 @@ import { list } from '../quantity/words';
 import type { SolvedRemedy } from '../case/load-table';
 import { faceName } from '../case/words';
 import type { Range } from '../worksheet/types';
-import { askedRange, chanceAtMost, type CheckContext, type State } from './check';
+import { askedRange, chanceAtMost, type CheckContext, type State, STATE_ORDER, worse } from './check';
 import { loadPath, weakestWords } from './load-path';
 import { leftInService } from './service';
 import type { SolvedOn } from './solved-row';
@@ -26,6 +26,8 @@ export interface RowLoad {
   /** Of a bolt drawn tight. */
   bolt?: BoltSize;
   solved?: SolvedOn;
+  /** The same without the bolts that stay drawn tight, where there are such. */
+  unbolted?: SolvedOn;
   /** Remedies that were solved with it: their rule of thumb is not put on top. */
   solvedWith?: readonly SolvedRemedy[];
   /** By a hand formula: MPa, and mm times N/mm², for each newton. */
@@ -53,6 +55,8 @@ export interface UnderLoad {
   with?: readonly string[];
   /** The working face that the give is of; anywhere on the part where none is marked. */
   face?: string;
+  /** What is left of it where bolts stand on sleeves of steel: `none` of a bolt; absent where no bolt has a part in it. */
+  sleeved?: UnderLoad | 'none';
 }
 
 /** Every row, or without a table the largest load, as stress and give on this way. @param only rows that stay for hours */
@@ -64,13 +68,25 @@ export function everyLoad(ctx: CheckContext, only: 'all' | 'lasting' = 'all'): U
   }
   return loads.filter((l) => only === 'all' || l.lasting).flatMap((l): UnderLoad[] => {
     if (onSleeve(ctx, l)) return [];
-    if (l.solved) return [solvedLoad(ctx, l, l.solved)];
+    const solved = solvedOf(ctx, l);
+    if (solved) return [{ ...asSolved(ctx, l, solved), ...withoutBolts(ctx, l) }];
     if (l.hand) {
       const { bending, across } = loadPath(ctx);
       const give = l.hand.give === undefined ? undefined : times(l.size, l.hand.give);
-      return [{ stress: times(l.size, l.hand.stress), give, across, bending, by: 'hand', where: ', by the formula chosen', row: l.name, id: l.id }];
+      const byHand: UnderLoad = {
+        stress: times(l.size, l.hand.stress),
+        give,
+        across,
+        bending,
+        by: 'hand',
+        where: ', by the formula chosen',
+        row: l.name,
+        id: l.id,
+      };
+      return [{ ...byHand, ...withoutBolts(ctx, l) }];
     }
-    return l.isForce ? [{ ...alongSections(ctx, l.size), row: l.name, id: l.id }] : [];
+    // A bolt draws the part together beneath it: it does not bend it as a load in the middle would. Its face is judged by itself.
+    return l.isForce && !l.bolt ? [{ ...alongSections(ctx, l.size), row: l.name, id: l.id }] : [];
   });
 }
 
@@ -90,7 +106,19 @@ export function alongSections(ctx: CheckContext, force: Range): UnderLoad {
 /** A bolt that stands on a sleeve of steel: the tool only holds the sleeve. */
 export const onSleeve = ({ taken }: CheckContext, l: RowLoad): boolean => !!l.bolt && taken.has('compression-limiters');
 
-function solvedLoad(ctx: CheckContext, l: RowLoad, s: SolvedOn): UnderLoad {
+/** Sleeves can still be put under its bolts: what is too soft for a bolt drawn tight has them as a matter of course. */
+export const takesSleeves = ({ material, taken }: CheckContext): boolean => material.family !== 'metal' && !taken.has('compression-limiters');
+
+/** The solution of a row with the sleeves that are taken. */
+export const solvedOf = (ctx: CheckContext, l: RowLoad): SolvedOn | undefined =>
+  onSleeve(ctx, l) ? undefined : (ctx.taken.has('compression-limiters') && l.unbolted) || l.solved;
+
+function withoutBolts(ctx: CheckContext, l: RowLoad): Pick<UnderLoad, 'sleeved'> {
+  if (!takesSleeves(ctx)) return {};
+  return l.bolt ? { sleeved: 'none' } : l.unbolted ? { sleeved: asSolved(ctx, l, l.unbolted) } : {};
+}
+
+function asSolved(ctx: CheckContext, l: RowLoad, s: SolvedOn): UnderLoad {
   const { traits } = ctx;
   const across = s.across.likely / traits.strength_mpa.across.likely > s.inPlane.likely / traits.strength_mpa.inPlane.likely;
   // Where faces are marked that work, what the rest of the part does is nobody's concern.
@@ -113,18 +141,33 @@ function solvedLoad(ctx: CheckContext, l: RowLoad, s: SolvedOn): UnderLoad {
   };
 }
 
-/** The load that uses most of the strength in its direction. */
+/** The load that decides: of those judged worst the one that uses most of the strength in its direction. @param only rows that stay for hours */
 export function hardest(ctx: CheckContext, only: 'all' | 'lasting' = 'all'): UnderLoad | undefined {
   const use = (u: UnderLoad): number => u.stress.likely / (u.across ? ctx.traits.strength_mpa.across : ctx.traits.strength_mpa.inPlane).likely;
-  return everyLoad(ctx, only).reduce<UnderLoad | undefined>((best, u) => (!best || use(u) > use(best) ? u : best), undefined);
+  return decisive(everyLoad(ctx, only), (u) => borne(ctx, u, only === 'lasting' ? ctx.traits.creep : 1).state, use);
 }
 
-/** The load under which it gives most. */
-export function softest(ctx: CheckContext): (UnderLoad & { give: Range }) | undefined {
-  const giving = everyLoad(ctx).filter((u): u is UnderLoad & { give: Range } => u.give !== undefined);
+/** The load under which it gives most, of those judged worst. */
+export function softest(ctx: CheckContext): Giving | undefined {
+  const giving = everyLoad(ctx).filter((u): u is Giving => u.give !== undefined);
   // Across the layers it is softer.
-  const move = (u: UnderLoad & { give: Range }): number => u.give.likely / modulusOf(ctx, u).likely / mayMove(ctx, u.face);
-  return giving.reduce<(UnderLoad & { give: Range }) | undefined>((best, u) => (!best || move(u) > move(best) ? u : best), undefined);
+  return decisive(giving, (u) => gives(ctx, u).state, (u) => u.give.likely / modulusOf(ctx, u).likely / mayMove(ctx, u.face));
+}
+
+type Giving = UnderLoad & { give: Range };
+
+function decisive<T>(list: readonly T[], state: (t: T) => State, much: (t: T) => number): T | undefined {
+  if (list.length < 2) return list[0];
+  const rank = (t: T): number => STATE_ORDER.indexOf(state(t));
+  return list.reduce((a, b) => (rank(b) - rank(a) || much(b) - much(a)) > 0 ? b : a);
+}
+
+/** State of a load on bare plastic: what is too much there, and is not with sleeves under the bolts, holds on condition of them. */
+function withSleeves(u: UnderLoad, state: (u: UnderLoad) => State): { state: State; sleeves?: true } {
+  const bare = state(u);
+  if (bare === 'pass' || !u.sleeved) return { state: bare };
+  const left = u.sleeved === 'none' ? 'pass' : state(u.sleeved);
+  return STATE_ORDER.indexOf(left) < STATE_ORDER.indexOf(bare) ? { state: worse(left, 'conditional'), sleeves: true } : { state: bare };
 }
 
 /** A solution knows of both directions and is scaled by the stiffness within the layers. */
@@ -137,18 +180,23 @@ export const STRENGTH_FACTOR = 3;
 /** Stress against what may be borne: safety factor 3 on the lowest strength holds, down to 2 on the highest is a condition. */
 export interface Borne {
   state: State;
+  /** On condition of sleeves under the bolts. */
+  sleeves?: true;
   stress_mpa: number;
   allowed_mpa: number;
   chance: number;
 }
 /** @param share of the short-term strength: less where a load stays for hours */
 export function borne({ traits, need }: CheckContext, load: UnderLoad, share = 1): Borne {
-  const range = load.across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;
+  const strength = ({ across }: UnderLoad): Range => (across ? traits.strength_mpa.across : traits.strength_mpa.inPlane);
   const left = leftInService(need, traits) * share;
-  const stress = load.stress.likely;
+  const range = strength(load);
   return {
-    state: stress <= (range.low * left) / STRENGTH_FACTOR ? 'pass' : stress <= (range.high * left) / 2 ? 'conditional' : 'fail',
-    stress_mpa: stress,
+    ...withSleeves(load, (u) => {
+      const { low, high } = strength(u), stress = u.stress.likely;
+      return stress <= (low * left) / STRENGTH_FACTOR ? 'pass' : stress <= (high * left) / 2 ? 'conditional' : 'fail';
+    }),
+    stress_mpa: load.stress.likely,
     allowed_mpa: (range.likely * left) / STRENGTH_FACTOR,
     chance: chanceAtMost(load.stress, times(range, left / STRENGTH_FACTOR)),
   };
@@ -163,11 +211,13 @@ export function mayMove({ need, size, faces }: CheckContext, face?: string): num
 /** How far it gives against how far it may; up to twice that is a condition. */
 export interface Gives {
   state: State;
+  /** On condition of sleeves under the bolts. */
+  sleeves?: true;
   give_mm: number;
   may_give_mm: number;
   chance: number;
 }
-export function gives(ctx: CheckContext, load: UnderLoad & { give: Range }): Gives {
+export function gives(ctx: CheckContext, load: Giving): Gives {
   const { need, traits, faces } = ctx;
   const range = modulusOf(ctx, load);
   const give = load.give.likely / (range.likely * 1000 * leftInService(need, traits));
@@ -183,7 +233,8 @@ export function gives(ctx: CheckContext, load: UnderLoad & { give: Range }): Giv
   // The softer the material may be, the more it gives.
   const low = (load.give.low * range.likely) / range.high, high = (load.give.high * range.likely) / range.low;
   return {
-    state: give <= limit ? 'pass' : give <= 2 * limit ? 'conditional' : 'fail',
+    // Rows give by themselves: sleeves end what a bolt does, and change nothing of another row.
+    ...withSleeves(load, (u) => (u !== load ? 'fail' : give <= limit ? 'pass' : give <= 2 * limit ? 'conditional' : 'fail')),
     give_mm: give,
     may_give_mm: limit,
     chance: chanceAtMost(times({ low, likely: load.give.likely, high }, load.give.likely ? give / load.give.likely : 0), asked),
@@ -218,7 +269,7 @@ export function pressing(ctx: CheckContext, l: RowLoad): Pressing | undefined {
   const { taken } = ctx;
   // Steel under it spreads it.
   if (onSleeve(ctx, l) || (!l.bolt && taken.has('metal-face'))) return undefined;
-  const presses = l.bolt ? times(l.size, 1 / bearingArea(l.bolt, taken.has('wide-washers'))) : l.solved?.presses;
+  const presses = l.bolt ? times(l.size, 1 / bearingArea(l.bolt, taken.has('wide-washers'))) : solvedOf(ctx, l)?.presses;
   if (!presses) return undefined;
   const bears = bearsPressure(ctx, { long: l.lasting || !!l.bolt, head: !!l.bolt });
   return {
@@ -238,8 +289,9 @@ export interface Buckling {
   chance: number;
   where: NonNullable<SolvedOn['slender']>;
 }
-export function buckling({ traits, need }: CheckContext, l: RowLoad): Buckling | undefined {
-  const wall = l.solved?.slender;
+export function buckling(ctx: CheckContext, l: RowLoad): Buckling | undefined {
+  const { traits, need } = ctx;
+  const wall = solvedOf(ctx, l)?.slender;
   if (!wall) return undefined;
   const critical = times(traits.modulus_gpa.inPlane, 1000 * leftInService(need, traits) * wall.critical);
   const stress = wall.stress.likely;
@@ -255,8 +307,8 @@ export function buckling({ traits, need }: CheckContext, l: RowLoad): Buckling |
 /** A hold off its seat by less than this does not show. */
 export const SEATED = 0.05;
 /** Holds that only rest and that a row would pull off their seat, by their place in the list: the solution counts on them. */
-export const lifted = ({ rests }: CheckContext, l: RowLoad): { hold: number; share: number }[] =>
-  (l.solved?.lifts ?? []).flatMap((share, hold) => (rests?.has(hold) && share >= SEATED ? [{ hold, share }] : []));
+export const lifted = (ctx: CheckContext, l: RowLoad): { hold: number; share: number }[] =>
+  (solvedOf(ctx, l)?.lifts ?? []).flatMap((share, hold) => (ctx.rests?.has(hold) && share >= SEATED ? [{ hold, share }] : []));
 
 /** Printed, or of plies: across them it is another material. Stock of plastic or metal has none. */
 export const hasLayers = ({ process, material }: CheckContext): boolean =>
@@ -265,6 +317,9 @@ export const hasLayers = ({ process, material }: CheckContext): boolean =>
 /** " under “Toggle clamp”" where a table has rows. */
 export const rowWords = ({ row, with: more }: Pick<UnderLoad, 'row' | 'with'>): string =>
   row ? ` under “${row}”${more ? ` with ${list(more.map((m) => `“${m}”`))} on` : ''}` : '';
+
+/** What to do where a bolt drawn tight is too much for what it is drawn on. */
+export const SLEEVES = 'put steel sleeves under the heads, which bear the bolts.';
 
 /** What the words of a check rest on, by how the figures were come by. */
 export const LOAD_BASIS: Readonly<Record<By, string>> = {

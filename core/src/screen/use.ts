@@ -14,7 +14,10 @@ const NEAR_K = 15;
 export function stressOf(ctx: CheckContext): Stressed | undefined {
   const { need, family, traits } = ctx;
   if (!ctx.loads?.length && family.loadCase === 'none' && need.load?.assumed) return undefined;
-  const load = hardest(ctx);
+  // A bolt drawn tight stays as it is drawn: nothing comes and goes.
+  const loads = ctx.loads?.filter((l) => !l.bolt).map((l) => ({ ...l, solved: l.unbolted ?? l.solved }));
+  if (loads && !loads.length) return undefined;
+  const load = hardest({ ...ctx, loads });
   if (!load) return undefined;
   const at = need.serviceTemp?.value ?? 23;
   const strength = load.across ? traits.strength_mpa.across : traits.strength_mpa.inPlane;

@@ -1,5 +1,5 @@
 import { byLevel, type Check } from '../check';
-import { borne, hardest, rowWords } from '../under-load';
+import { borne, hardest, rowWords, SLEEVES } from '../under-load';
 
 const BASIS =
   'Screening only: the nominal stress against the share of the short-term strength that may stand for hours, heat and water counted, safety factor 3. Verify by a load left on over a weekend.';
@@ -13,7 +13,7 @@ export const creep: Check = {
     const { need, material, traits, family } = ctx;
     const load = hardest(ctx, 'lasting');
     if (!load || (family.loadCase === 'none' && load.by !== 'solved')) return undefined;
-    const { state, stress_mpa: stress, allowed_mpa: allow, chance } = borne(ctx, load, traits.creep);
+    const { state, stress_mpa: stress, allowed_mpa: allow, chance, sleeves } = borne(ctx, load, traits.creep);
     const row = rowWords(load);
     const s = stress.toPrecision(2), a = allow.toPrecision(2);
     return {
@@ -28,7 +28,9 @@ export const creep: Check = {
       reason: state === 'pass'
         ? `${s} MPa may stay on it${row}; ${a} MPa are allowed for hours.`
         : state === 'conditional'
-        ? `${s} MPa for hours${row} against ${a} MPa allowed: ${material.label} may creep; leave the load on over a weekend and measure.`
+        ? `${s} MPa for hours${row} against ${a} MPa allowed: ${
+          sleeves ? SLEEVES : `${material.label} may creep; leave the load on over a weekend and measure.`
+        }`
         : `${s} MPa for hours${row} is too much for ${material.label} (${a} MPa allowed): it would creep.`,
     };
   },

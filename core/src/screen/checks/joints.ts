@@ -68,14 +68,14 @@ function faultOf({ size, count, head_mm, sunk_mm, under_mm, covered_mm }: Screw,
 export const joints: Check = {
   id: 'joints',
   label: 'Screw joints',
-  run({ study, need, material, taken }) {
+  run({ study, need, material, taken, loads }) {
     const screws = screwsOf(study?.body.features);
     if (!screws.length) return undefined;
     const metal = material.family === 'metal';
     const faults = screws.flatMap((s) => faultOf(s, metal) ?? []);
     if (faults.length) return { state: 'conditional', basis: BASIS, reason: `${faults.join('; ')}. Change the model, or take another screw.` };
     const said = screws.map((s) => `${s.count} × ${s.size}`).join(', ');
-    const open = !metal && !need.boltTorque && !taken.has('compression-limiters');
+    const open = !metal && !need.boltTorque && !loads?.some((l) => l.bolt) && !taken.has('compression-limiters');
     if (!open) return { state: 'pass', basis: BASIS, reason: `${said}: heads go in and keys reach them, enough is left under them.` };
     return {
       state: 'conditional',
@@ -83,7 +83,7 @@ export const joints: Check = {
       basis: BASIS,
       offers: ['compression-limiters'],
       reason:
-        `${said} press on ${material.label}, which gives way in time: put sleeves under the heads, or say on Need how tight they are drawn, and why that is enough.`,
+        `${said} press on ${material.label}, which gives way in time: put sleeves under the heads, or say how tight they are drawn, on Need or as a row of the load table.`,
     };
   },
 };

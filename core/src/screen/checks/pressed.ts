@@ -1,3 +1,4 @@
+import { bearingArea } from '../../need/bolts';
 import { byLevel, type Check, STATE_ORDER } from '../check';
 import { pressing } from '../under-load';
 
@@ -26,6 +27,7 @@ export const pressed: Check = {
     const others = found.filter((f) => f !== worst && f.state !== 'pass' && STATE_ORDER.indexOf(f.state) >= STATE_ORDER.indexOf(state)).map((f) =>
       `“${f.row.name}”`
     );
+    const washers = row.bolt && !ctx.taken.has('wide-washers') && row.size.likely / bearingArea(row.bolt, true) <= bears;
     return {
       state: byLevel(ctx.need.load?.level ?? 'must', state),
       value: p,
@@ -34,7 +36,7 @@ export const pressed: Check = {
       margin: (bears - p) / bears,
       chance,
       basis: BASIS,
-      offers: state === 'pass' ? [] : row.bolt ? ['wide-washers', 'compression-limiters'] : ['metal-face'],
+      offers: state === 'pass' ? [] : !row.bolt ? ['metal-face'] : washers ? ['wide-washers', 'compression-limiters'] : ['compression-limiters'],
       reason: `“${row.name}” presses with ${mpa(p)} on its face; ${ctx.material.label} bears ${mpa(bears)}${row.lasting || row.bolt ? ' for long' : ''}.${
         state === 'pass' ? '' : others.length ? ` So does ${others.join(', ')}.` : ''
       }`,

@@ -25,6 +25,8 @@ export interface BodyShape {
   /** Direction across a plate, along a turned part. */
   axis?: Vec3;
   thickness_mm?: number;
+  /** Openings right through it that are no round holes. */
+  windows: number;
   /** Edges broken all along, mm². */
   chamfer_mm2: number;
 }
@@ -42,7 +44,18 @@ const SHEET_MM = 8;
 const GAUGED = 0.85;
 
 /** The kind of one closed body, from its surface less that of its holes and pockets. */
-export function bodyShape(mesh: Mesh, bores: readonly Bore[], pockets: readonly Pocket[]): BodyShape {
+export const bodyShape = (mesh: Mesh, bores: readonly Bore[], pockets: readonly Pocket[]): BodyShape => ({
+  ...kindOf(mesh, bores, pockets),
+  windows: Math.max(0, handlesOf(mesh) - bores.filter((b) => b.through).length),
+});
+
+/** Openings through one closed surface, its handles: 1 − (V − E + F)/2, where E is 3/2 F. */
+function handlesOf({ indices }: Mesh): number {
+  const corners = new Set(indices).size, triangles = indices.length / 3;
+  return 1 - (corners - triangles / 2) / 2;
+}
+
+function kindOf(mesh: Mesh, bores: readonly Bore[], pockets: readonly Pocket[]): Omit<BodyShape, 'windows'> {
   const box = orientedBox(mesh);
   const features = new Uint8Array(mesh.indices.length / 3);
   for (const f of [...bores, ...pockets]) for (const t of f.triangles) features[t] = 1;
@@ -98,7 +111,7 @@ function asPlate(
   rounds: readonly Round[],
   features: Uint8Array,
   box: OrientedBox,
-): Omit<BodyShape, 'kind' | 'box'> | undefined {
+): Omit<BodyShape, 'kind' | 'box' | 'windows'> | undefined {
   const [, middle, thickness] = box.size_mm;
   const axis = box.axes[2];
   if (thickness > PLATE_MM || thickness > FLAT * middle) return undefined;

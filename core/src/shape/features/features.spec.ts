@@ -50,6 +50,17 @@ describe('what a body is made from', () => {
   });
 });
 
+describe('openings of a block that are no round holes', () => {
+  it('are counted: what is bored through has none, a square one is one', () => {
+    const windows = (part: Manifold): number => seen(part).bodies[0].shape.windows;
+    const block = (): Manifold => c.box(90, 70, 60);
+    expect(windows(block())).toBe(0);
+    expect(windows(block().subtract(c.cylinder(12, 100).translate([20, 0, -10])))).toBe(0);
+    expect(windows(block().subtract(c.cylinder(12, 100).translate([20, 0, -10])).subtract(c.box(30, 30, 100).translate([-20, 0, -10])))).toBe(1);
+    expect(windows(block().subtract(c.pocket(30, 30, 5, 60).translate([-20, 0, 40])))).toBe(0);
+  });
+});
+
 describe('pockets of a turned part', () => {
   it('are those that are milled: its shoulders are turned', () => {
     const flange = (): Manifold => c.turned([[10, 0], [50, 0], [50, 12], [25, 12], [25, 40], [10, 40]]);

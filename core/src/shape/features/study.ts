@@ -14,6 +14,8 @@ export interface StudiedBody {
   volume_mm3: number;
   /** Long to short. */
   box_mm: Vec3;
+  /** Openings right through it that are no round holes. */
+  windows: number;
   /** Bodies of this kind, size and volume. */
   count: number;
 }
@@ -48,7 +50,7 @@ export function studyFeatures(mesh: Mesh): FeatureStudy {
       l.kind === shape.kind && Math.abs(l.volume_mm3 / volume_mm3 - 1) < 1e-3 && l.box_mm.every((x, k) => Math.abs(x - box_mm[k]) < 1e-3 * box_mm[0])
     );
     if (like) like.count++;
-    else lines.push({ kind: shape.kind, volume_mm3: round(volume_mm3), box_mm, count: 1 });
+    else lines.push({ kind: shape.kind, windows: shape.windows, volume_mm3: round(volume_mm3), box_mm, count: 1 });
   }
   return {
     bodies: lines.slice(0, MOST_BODIES),
