@@ -147,7 +147,8 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
 
   const decisive = contending(facts);
   const cheapest = chanceOfLeast(results.filter((_, i) => decisive || i < seen.length), DECISION_LINE);
-  const earliest = chanceOfLeast(results.filter((_, i) => decisive || i < seen.length), 'lead_days');
+  // Doing without is no tool that is ready at once.
+  const earliest = chanceOfLeast(results.filter((_, i) => (decisive && doc.today.way !== 'none') || i < seen.length), 'lead_days');
   const contenders: Contender[] = all.map(({ option, result }, i) => ({
     letter: letterOf(i),
     option,

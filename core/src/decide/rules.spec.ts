@@ -135,8 +135,19 @@ describe('the verdict', () => {
     };
     const free = { pins: [PRINT, MILL], overrides: {} };
     const of = (doc: Partial<CaseDoc>) => evaluateCase(demoDoc({ ...doc, ...free }), BUILT_IN_SITE, 400).view.verdict;
-    expect(of(bridge)).toMatchObject({ kind: 'bridge', letter: 'A' });
+    // The tool of today, or its like, takes over.
+    expect(of(bridge)).toMatchObject({ kind: 'bridge', letter: 'A', then: expect.stringMatching(/^[BT]$/) });
     expect(of({ ...bridge, today: { ...bridge.today!, delay_per_day: 1 } }).kind).not.toBe('bridge');
+  });
+  it('never calls doing without the earliest: it is no tool', () => {
+    const pins = (way: 'none' | 'machined') =>
+      evaluateCase(
+        demoDoc({ need: PLAIN, pins: [PRINT, MILL], today: { ...EMPTY_TODAY, way, cost: 100, wait_days: way === 'none' ? null : 0.1, delay_per_day: 30 } }),
+        BUILT_IN_SITE,
+        400,
+      ).view.pins;
+    expect(pins('none').at(-1)).toMatchObject({ letter: 'T', chanceEarliest: 0 });
+    expect(pins('machined').at(-1)!.chanceEarliest).toBe(1);
   });
   it('leaves lifting to those who are licensed, whatever it costs', () => {
     const v = decide({ family: 'lifting-aid' }, { print: 1, mill: 1000 });

@@ -165,6 +165,7 @@ export const RULES: readonly Rule[] = [
         kind: 'bridge',
         headline: `Print it now, order the lasting one at the same time`,
         letter: first.letter,
+        then: lasting.letter,
         reasons: [
           `${name(first)} is ready ${days(gained)} before ${name(lasting)}; a day's delay costs ${
             ctx.money(ctx.doc.today.delay_per_day)

@@ -63,6 +63,8 @@ export interface Verdict {
   cautions: string[];
   /** Route the verdict stands on. */
   letter?: Letter;
+  /** The way that takes over from it: of a bridge the lasting one. */
+  then?: Letter;
   /** What the rules say, where somebody decided otherwise. */
   instead?: Pick<Verdict, 'kind' | 'headline' | 'letter'>;
 }

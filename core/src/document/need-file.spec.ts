@@ -4,6 +4,11 @@ import { resolveNeed } from '../case/facts';
 import { demoDoc } from '../case/testing';
 
 describe('a need from a file', () => {
+  it('refuses a material of today that is not on the shelf, and says which are', () => {
+    const of = (material: string) => readNeed({ family: 'gauge', today: { way: 'machined', material } });
+    expect(() => of('unobtainium')).toThrow(/today\.material: "unobtainium" is not on the shelf; there are .*al-6061/);
+    expect(of('al-6061').today.material).toBe('al-6061');
+  });
   it('takes a bare value as a must, and the family’s usual for what is left out', () => {
     const doc = readNeed({ family: 'hand-jig', need: { serviceTemp: 80, load: { value: 300, level: 'want' } } });
     expect(doc.need).toEqual({ serviceTemp: { level: 'must', value: 80, from: 'file' }, load: { level: 'want', value: 300, from: 'file' } });

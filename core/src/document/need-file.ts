@@ -1,6 +1,7 @@
 import type * as yup from 'yup';
 import { FAMILY_IDS, familyOf } from '../need/families';
 import { asRange, type InputSpec } from '../inputs/spec';
+import { MATERIALS } from '../shelf/shelf';
 import { HOLD_INPUTS, LOAD_INPUTS } from '../need/loads';
 import { REQUIREMENTS } from '../need/requirements';
 import { newCase } from '../case/new-case';
@@ -88,6 +89,9 @@ export function readNeed(json: unknown, shape?: ShapeRef): CaseDoc {
   if (typeof now !== 'object' || now === null || Array.isArray(now)) throw new NeedFileError([...faults, 'today: an object with a way.']);
   faults.push(...Object.keys(now).filter((k) => !(k in TODAY)).map((k) => `today.${k} is not a field; there are ${Object.keys(TODAY).join(', ')}.`));
   if (given['today'] !== undefined && !('way' in now)) faults.push(`today.way: one of ${TODAY_WAY_IDS.join(', ')}.`);
+  const made = (now as Record<string, unknown>)['material'];
+  if (typeof made === 'string' && !MATERIALS.some((m) => m.id === made))
+    faults.push(`today.material: "${made}" is not on the shelf; there are ${MATERIALS.map((m) => m.id).join(', ')}.`);
   if (given['mesh'] !== undefined && typeof given['mesh'] !== 'string') faults.push('mesh: the path of a file.');
   faults.push(...(['loads', 'holds'] as const).filter((k) => given[k] !== undefined && !Array.isArray(given[k])).map((k) => `${k}: a list of rows.`));
   if (faults.length) throw new NeedFileError(faults);

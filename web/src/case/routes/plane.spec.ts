@@ -62,6 +62,19 @@ describe('the plane of ways', () => {
     expect(Number.isFinite(at(marks, 'now').x)).toBe(true);
     expect(planeOf([], undefined, new Map(), 5, SIZE, String)).toEqual({ marks: [], across: [], up: [] });
   });
+  it('takes doing without: there at once with no range of days, and many times as dear as any tool', () => {
+    const without = { ...way('today', 0, 35_000), spread: { cost: [30_000, 40_000], days: [0, 0] } as NonNullable<RouteOption['spread']> };
+    const { marks, across, up } = planeOf([way('a', 5, 1100), way('b', 6, 2300)], without, LETTERS, undefined, SIZE, String);
+    expect(across.map((t) => Number(t.text))).toEqual([0.2, 0.5, 1, 2, 5]);
+    expect(at(marks, 'today')).toMatchObject({ over: true, y: EDGE.top });
+    expect(at(marks, 'today').arms!.x.every((x) => x >= EDGE.left)).toBe(true);
+    // Of what is left the dear one stands twice as high as the other.
+    expect(Number(up.at(-1)!.text)).toBeLessThan(4000);
+    // What is not many times as dear keeps its place.
+    expect(at(planeOf([way('a', 5, 1100)], { ...without, expected_cost: 3000, spread: undefined }, LETTERS, undefined, SIZE, String).marks, 'today').over).toBe(
+      false,
+    );
+  });
   it('is met by pointer where a mark is near, and nowhere else', () => {
     const { marks } = plane();
     for (const m of marks.filter((x) => x.letter)) expect(nearest(marks, m.x + 3, m.y - 2)?.letter).toBeDefined();

@@ -36,8 +36,11 @@ export interface Plane {
 
 /** Something that is used today is there at once; a scale of powers of ten has no zero. */
 const SOONEST = 0.2;
+const notBefore = (days: number): number => Math.max(SOONEST, days);
 const drawn = (o: RouteOption): boolean => Number.isFinite(o.expected_cost) && Number.isFinite(o.lead_days);
 const STEPS = [1, 2, 5];
+/** So many times as dear as the dearest of the others is beyond the frame. */
+const FAR_DEARER = 4;
 
 /**
  * Ways by days until they are ready (powers of ten) and what decides, with the frame around those that can be chosen: what is ruled
@@ -54,15 +57,20 @@ export function planeOf(
   const all: { option: RouteOption; letter?: Letter }[] = options.filter(drawn).map((option) => ({ option, letter: letters.get(routeKey(option)) }));
   if (today && drawn(today)) all.push({ option: today, letter: 'T' });
   if (!all.length) return { marks: [], across: [], up: [] };
-  const days = (o: RouteOption): number => Math.max(SOONEST, o.lead_days);
+  const days = (o: RouteOption): number => notBefore(o.lead_days);
   const framing = all.filter(({ option, letter }) => letter || routeHolds(option));
   const inside = framing.length ? framing : all;
-  const top = Math.max(
-    ...inside.filter((m) => m.letter).map(({ option: o }) => o.spread?.cost[1] ?? o.expected_cost),
+  const dearest = (of: typeof inside): number => Math.max(0, ...of.map(({ option: o }) => o.spread?.cost[1] ?? o.expected_cost));
+  const fresh = inside.filter((m) => m.letter !== 'T');
+  const pinned = Math.max(
+    dearest(fresh.filter((m) => m.letter)),
     // Of those that are not pinned the dearest third may stand at the edge.
-    quantile(inside.map(({ option }) => option.expected_cost), 0.7) * 1.15,
+    quantile(fresh.map(({ option }) => option.expected_cost), 0.7) * 1.15,
   );
-  const reach = inside.flatMap(({ option: o, letter }) => (letter && o.spread ? [days(o), Math.max(SOONEST, o.spread.days[0]), o.spread.days[1]] : [days(o)]));
+  // Doing without may cost many times what any tool does: it stands at the edge then, and does not press them all to the floor.
+  const now = dearest(inside.filter((m) => m.letter === 'T'));
+  const top = !pinned || now <= FAR_DEARER * pinned ? Math.max(now, pinned) : pinned;
+  const reach = inside.flatMap(({ option: o, letter }) => (letter && o.spread ? [days(o), ...o.spread.days.map(notBefore)] : [days(o)]));
   const soon = Math.min(...reach);
   const x = scaleLog().domain([soon * 0.7, Math.max(...reach, soon * 4, (deadline ?? 0) * 1.05) * 1.3]).range([EDGE.left, size.width - EDGE.right]).clamp(
     true,
@@ -76,7 +84,7 @@ export function planeOf(
     x: x(days(o)),
     y: y(o.expected_cost),
     over: o.expected_cost > most,
-    ...(o.spread && { arms: { x: [x(Math.max(SOONEST, o.spread.days[0])), x(o.spread.days[1])], y: [y(o.spread.cost[1]), y(o.spread.cost[0])] } }),
+    ...(o.spread && { arms: { x: [x(notBefore(o.spread.days[0])), x(notBefore(o.spread.days[1]))], y: [y(o.spread.cost[1]), y(o.spread.cost[0])] } }),
   }));
   const [low, high] = x.domain();
   const across: Tick[] = [];

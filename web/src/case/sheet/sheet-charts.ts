@@ -35,7 +35,9 @@ export function buildUpChart(pins: readonly PinView[], currency: string): (ink: 
 }
 
 export function buildUpWords(pins: readonly PinView[], currency: string): string {
-  return pins.map((p) => `Route ${p.letter}: ${p.buildUp.map((g) => `${GROUP_WORDS[g.group]} ${formatMoney(g.money, currency)}`).join(', ')}.`).join(' ');
+  return pins.map((p) =>
+    `Route ${p.letter}: ${p.buildUp.map((g) => `${GROUP_WORDS[g.group]} ${formatMoney(g.money, currency)}`).join(', ') || 'nothing is paid for it'}.`
+  ).join(' ');
 }
 
 /** So many figures that move the cost are drawn; the others move it less. */

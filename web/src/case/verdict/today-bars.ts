@@ -50,10 +50,17 @@ export class TodayBars {
   private readonly settings = inject(SettingsService);
   readonly today = input.required<PinView>();
   readonly chosen = input.required<PinView>();
+  /** What takes over from it: what the programme costs and the tool weighs is then of that one. */
+  readonly then = input<PinView>();
   readonly currency = input.required<string>();
 
+  private shown(name: string): PinView[] {
+    const then = this.then();
+    return [this.today(), ...(name === 'lead' || !then ? [this.chosen()] : []), ...(then ? [then] : [])];
+  }
+
   protected readonly groups = computed(() =>
-    stripGroups([this.today(), this.chosen()], ['expected_cost', 'lead', 'mass_tool']).map((g) => ({
+    ['expected_cost', 'lead', 'mass_tool'].flatMap((name) => stripGroups(this.shown(name), [name])).map((g) => ({
       name: g.name,
       label: g.name === 'lead' ? 'Days until ready' : g.label,
       bars: g.strips.map((s): Bar => ({

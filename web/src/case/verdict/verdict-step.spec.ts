@@ -90,6 +90,12 @@ describe('the verdict step', () => {
     expect(text()).toContain('A falling load kills.');
     expect(text()).toContain('Local codes and licensed practice go first.');
   });
+  it('of a bridge shows what the lasting tool costs, and how soon the print is there', async () => {
+    const [print, lasting] = VIEW.pins;
+    const { el } = await setUp({ view: { ...VIEW, verdict: { ...VIEW.verdict, kind: 'bridge', letter: print.letter, then: lasting.letter } } });
+    const letters = [...el.querySelectorAll('cu-today-bars > div')].map((g) => [...g.querySelectorAll('.letter')].map((l) => l.textContent));
+    expect(letters).toEqual([['T', lasting.letter], ['T', print.letter, lasting.letter], ['T', lasting.letter]]);
+  });
   it('waits in words while nothing is computed', async () => {
     expect((await setUp({ computed: false })).text()).toContain('Computing …');
   });

@@ -49,7 +49,8 @@ export class VerdictStep {
     const others = pins.filter((p) => p !== today && routeHolds(p.option));
     const best = others.reduce<PinView | undefined>((b, p) => (!b || p.option.expected_cost < b.option.expected_cost ? p : b), undefined);
     const chosen = taken && taken !== today ? taken : best;
-    return today && chosen && today.option.materialLabel ? { today, chosen } : undefined;
+    const then = pins.find((p) => p.letter === this.verdict()?.then);
+    return today && chosen && today.option.materialLabel ? { today, chosen, then } : undefined;
   });
   protected readonly route = computed(() => this.store.view()?.pins.find((p) => p.letter === this.verdict()?.letter));
   /** What is asked, with what was agreed on it; then what was agreed on things that are no longer asked. */
