@@ -55,7 +55,12 @@ export class ShapeService implements OnDestroy {
   private readonly stopped = new Subject<void>();
 
   private part?: OpenPart;
+  /** Of the mesh that is open and stored; empty where there is none. */
+  readonly openHash = signal('');
   private job = 0;
+  /** A third one for what nobody waits for, and the part that it holds. */
+  private readonly apart = new Lazy<ShapeWorker>(() => this.workers.shape());
+  private apartHolds?: OpenPart;
   /** The second worker has the mesh of this job. */
   private second?: Promise<void>;
 
@@ -64,7 +69,7 @@ export class ShapeService implements OnDestroy {
     const job = this.begin(`Reading ${fileName}`);
     const reading = await this.read(job, bytes, fileName, unit, UP);
     if (reading.ok) {
-      this.part = { bytes, fileName, unit, hash: '' };
+      this.hold({ bytes, fileName, unit, hash: '' });
       this.show(reading.drawn);
     }
     this.end(job);
@@ -76,7 +81,9 @@ export class ShapeService implements OnDestroy {
    * part (made, repaired, tessellated) is read and drawn anew.
    */
   stored(bytes: Uint8Array, hash: string): void {
-    if (this.part?.bytes === bytes) this.part.hash = hash;
+    if (this.part?.bytes !== bytes) return;
+    this.part.hash = hash;
+    this.openHash.set(hash);
   }
 
   /** Open a stored mesh. @returns a sentence when it cannot be shown */
@@ -91,9 +98,14 @@ export class ShapeService implements OnDestroy {
     const reading = await this.read(job, bytes, fileName, unit, up);
     this.end(job);
     if (!reading.ok) return reading.problem;
-    this.part = { bytes, fileName, unit, hash };
+    this.hold({ bytes, fileName, unit, hash });
     this.show(reading.drawn);
     return undefined;
+  }
+
+  private hold(part: OpenPart | undefined): void {
+    this.part = part;
+    this.openHash.set(part?.hash ?? '');
   }
 
   /** Lay a scan over the open part. @throws Error with a sentence */
@@ -129,6 +141,21 @@ export class ShapeService implements OnDestroy {
     return halves.flat();
   }
 
+  /** The same in a worker of its own, without a stage: the page goes on meanwhile. It never ends where it is stopped. @throws Error with a sentence */
+  async solveApart(ask: UnitAsk, elements: number, onProgress: (share: number) => void): Promise<SolvedClass[]> {
+    const part = this.source();
+    if (this.apartHolds !== part) {
+      this.apartHolds = part;
+      await this.apart.get().load(part.bytes, part.fileName, part.unit);
+    }
+    return this.apart.get().solveLoads(ask, elements, proxy(onProgress));
+  }
+
+  stopApart(): void {
+    this.apart.stop();
+    this.apartHolds = undefined;
+  }
+
   /** How hard each place of the open part works. @throws Error with a sentence */
   async workOf(ask: UnitAsk, elements: number): Promise<{ idle: number; work: WorkVolume }> {
     const job = this.begin('Looking how hard each place works');
@@ -158,7 +185,7 @@ export class ShapeService implements OnDestroy {
 
   close(): void {
     this.job++;
-    this.part = undefined;
+    this.hold(undefined);
     this.show(undefined);
     this.stage.set('');
   }
@@ -313,6 +340,7 @@ export class ShapeService implements OnDestroy {
 
   ngOnDestroy(): void {
     this.job++;
+    this.stopApart();
     for (const w of this.pair) w.stop();
   }
 

@@ -14,6 +14,7 @@ import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { MarginService } from '../../data/margin.service';
+import { Refining } from '../shape/refining';
 import { ShapeService } from '../../data/shape.service';
 import { ShopService } from '../../data/shop.service';
 import { WORKERS } from '../../workers/worker-factory';
@@ -129,6 +130,7 @@ describe('the load table on the part', () => {
     bent: jest.fn((..._: unknown[]) => Promise.resolve({ positions: Float32Array.of(0, 0, 0, 1, 0, 0), scale: 50, most: 2 })),
     solveLoads: jest.fn(() => Promise.reject(new Error('A support is not on the part.'))),
   };
+  const refining = { share: signal<number | undefined>(undefined), left: signal(false), todo: () => [{}], leave: jest.fn(), begin: jest.fn() };
   const open = (doc: CaseDoc) => {
     const cases = store(doc);
     const show = jest.fn();
@@ -136,6 +138,7 @@ describe('the load table on the part', () => {
       providers: [
         { provide: CaseStore, useValue: cases },
         { provide: ShapeService, useValue: shapes },
+        { provide: Refining, useValue: refining },
         { provide: ComputeService, useValue: { working: () => Promise.resolve({ value: 10 }) } },
         { provide: MarginService, useValue: { show } },
         { provide: ShopService, useValue: { shop: signal(BUILT_IN_SITE.shop), site: signal(BUILT_IN_SITE), currency: () => 'EUR' } },
@@ -201,13 +204,20 @@ describe('the load table on the part', () => {
     expect(drawn.at(-1)).toBeUndefined();
     expect(text()).not.toContain('Over the drawing');
   });
-  it('names the hardest places in order, and asks for a finer grid while it is coarse', () => {
+  it('names the hardest places in order, says how far a finer grid is, and leaves it and begins it again when told', () => {
     const { text, press, f } = open(solved);
-    const asked = jest.fn();
-    f.componentInstance.refine.subscribe(asked);
     expect(text()).toMatch(/L1 Finger: [\d.]+ MPa, most at/);
+    expect(text()).not.toContain('Refining');
+    refining.share.set(0);
+    f.detectChanges();
+    expect(text()).toMatch(/Refining to 250\s000 bricks meanwhile: 0\s%/);
+    press('Leave it');
+    expect(refining.leave).toHaveBeenCalledTimes(1);
+    refining.share.set(undefined);
+    refining.left.set(true);
+    f.detectChanges();
     press(/^Solve these ways on 250/);
-    expect(asked).toHaveBeenCalledTimes(1);
+    expect(refining.begin).toHaveBeenCalledTimes(1);
   });
   it('says how hard the part works and what of it does nothing, and what is wrong when a fill cannot be solved', async () => {
     const { press, text, f } = open(solved);

@@ -26,6 +26,7 @@ import { StateGlyph } from '../../shared/state-glyph';
 import { type Asking, LoadTable } from '../loads/load-table';
 import { DUTY } from './faces-panel';
 import { InsideLadder } from './inside-ladder';
+import { Refining } from './refining';
 import { areaText } from './shape-words';
 
 const AT = HOLD_INPUTS.find((s) => s.id === 'at')!;
@@ -68,7 +69,8 @@ const MOST_HARD = 5, SAME_MM = 3;
       @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }
       @if (idle(); as i) { <p aria-live="polite">{{ i.text }}</p> }
       <p class="quiet hint">Share of what may be borne with a factor of three, and how far it gives{{ accuracy() }}. It screens; a proof load and judgement decide.
-        @if (coarse()) { <button type="button" class="link" [disabled]="!!shapes.stage()" (click)="refine.emit()">Solve these ways on {{ refined }} bricks</button> }</p>
+        @if (refining.share() !== undefined) { Refining to {{ refined }} bricks meanwhile: {{ percent(refining.share()!) }}. <button type="button" class="link" (click)="refining.leave()">Leave it</button> }
+        @else if (refining.left() && refining.todo().length) { <button type="button" class="link" (click)="refining.begin()">Solve these ways on {{ refined }} bricks</button> }</p>
     }
   `,
   styles:
@@ -81,13 +83,13 @@ export class LoadPanel {
   private readonly shops = inject(ShopService);
   private readonly compute = inject(ComputeService);
   protected readonly shapes = inject(ShapeService);
+  protected readonly refining = inject(Refining);
   readonly ref = input.required<ShapeRef>();
   /** Something of the table waits for its solution. */
   readonly unsolved = input(false);
   readonly picking = output<boolean>();
   readonly tagged = output<Tag[]>();
   readonly solve = output();
-  readonly refine = output();
   private readonly table = viewChild.required(LoadTable);
 
   protected readonly asking = signal<Asking | undefined>(undefined);
@@ -112,7 +114,6 @@ export class LoadPanel {
       ? `, on ${formatNumber(Math.min(...rows.map((r) => r.bricks!)))} bricks, ± ${formatNumber(100 * Math.max(...rows.map((r) => r.error!)), 2)} % by the grid`
       : '';
   });
-  protected readonly coarse = computed(() => this.ways().some((w) => w.rows.some((r) => r.bricks !== undefined && r.bricks < REFINED / 2)));
   protected readonly refined = formatNumber(REFINED);
   protected readonly ways = computed(() =>
     (this.cases.view()?.pins ?? []).filter((p) => p.letter !== 'T').map(({ letter, option, rows }) => ({

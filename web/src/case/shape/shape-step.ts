@@ -8,8 +8,7 @@ import { bounded } from '@cuadro/core/inputs/schema';
 import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
-import { FIRST_LOOK, REFINED, type WorkVolume } from '@cuadro/core/mechanics';
-import { refineAsks } from '@cuadro/core/decide/refine';
+import { FIRST_LOOK, type WorkVolume } from '@cuadro/core/mechanics';
 import { extentOf, type LengthUnit, MAX_BYTES, MESH_EXTENSIONS } from '@cuadro/core/shape/mesh';
 import { STUDY_VERSION } from '@cuadro/core/shape/study';
 import { frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
@@ -17,7 +16,6 @@ import type { MeshRecord, ModelRecord } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { MarginService } from '../../data/margin.service';
-import { ShopService } from '../../data/shop.service';
 import { SettingsService } from '../../data/settings.service';
 import { isGivenUp, ShapeService } from '../../data/shape.service';
 import type { DrawnSection, Tag } from '../../shared/part-view/part-scene';
@@ -32,6 +30,7 @@ import { DUTY, FacesPanel } from './faces-panel';
 import { LoadPanel } from './load-panel';
 import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
+import { Refining } from './refining';
 import { SectionBar } from './section-bar';
 import { areaText, lengthText, type ShapeFact, shapeFacts, volumeText, weakestOf } from './shape-words';
 
@@ -76,13 +75,12 @@ const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3
     QuantityField,
     SectionBar,
   ],
-  providers: [ShapeService],
+  providers: [ShapeService, Refining],
   templateUrl: './shape-step.html',
   styleUrl: './shape-step.scss',
 })
 export class ShapeStep {
   protected readonly store = inject(CaseStore);
-  private readonly shops = inject(ShopService);
   protected readonly shapes = inject(ShapeService);
   private readonly api = inject(ApiService);
   private readonly margin = inject(MarginService);
@@ -451,26 +449,12 @@ export class ShapeStep {
    * Loads of size one, for the ways this mesh stands for: a coarse answer soon, a finer one after it. A part that cannot be loaded so says why, and its sections
    * stand in.
    */
-  private solve = (s: ShapeRef): Promise<void> => this.solveOn(s, this.unsolved(), [AT_ONCE, FIRST_LOOK]);
-
-  /** The ways that are compared again, on as fine a grid as there is. */
-  protected refine(): void {
-    const s = this.shape();
-    const pins = (this.store.view()?.pins ?? []).filter((p) => p.letter !== 'T').map((p) => p.option);
-    if (s)
-      void this.attempt(s.fileName, () =>
-        this.solveOn(
-          s,
-          refineAsks(this.store.doc()!, this.shops.site(), pins).filter(({ name }) => shapeFor(this.store.doc()!, name === 'printed')?.hash === s.hash),
-          [REFINED],
-        ));
-  }
-
-  private async solveOn(s: ShapeRef, todo: readonly ToSolve[], grids: readonly number[]): Promise<void> {
+  private async solve(s: ShapeRef): Promise<void> {
+    const todo = this.unsolved();
     if (this.solving || !todo.length) return;
     this.solving = true;
     try {
-      for (const elements of grids) {
+      for (const elements of [AT_ONCE, FIRST_LOOK]) {
         for (const one of todo) {
           let problem: string | undefined;
           const found = await this.shapes.solveLoads(one.ask, elements).catch((e: unknown) => {
