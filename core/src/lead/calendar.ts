@@ -91,6 +91,9 @@ export function addRun(c: WorkCalendar, t: number, minutes: number): number {
   return c.unattended ? nextStaffed(c, t) + minutes : addWork(c, t, minutes);
 }
 
+/** When what is finished or delivered at t is there for somebody: on a day off, when work begins again. */
+export const readyAt = (c: WorkCalendar, t: number): string => isoAt(c, c.open[Math.floor(t / DAY_MIN)] === 0 ? nextStaffed(c, t) : t);
+
 /** Minute of the calendar as a date and time, ISO without zone: 2026-12-03T09:30. */
 export function isoAt(c: WorkCalendar, minute: number): string {
   return new Date(c.startDay * DAY_MS + Math.round(minute) * 60_000).toISOString().slice(0, 16);

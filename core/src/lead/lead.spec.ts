@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Stage } from '../process/process';
 import type { Calendar } from '../shelf/shop';
 import type { Column } from '../worksheet/types';
-import { addRun, addWork, isoAt, layOut, nextStaffed, shutSpans } from './calendar';
+import { addRun, addWork, isoAt, layOut, nextStaffed, readyAt, shutSpans } from './calendar';
 import { finishTimes, lastEnd, schedule } from './network';
 
 const CALENDAR: Calendar = { shiftStart_min: 7 * 60, shiftEnd_min: 16 * 60, workdays: [1, 2, 3, 4, 5], holidays: ['2026-11-30'], unattended: true };
@@ -32,6 +32,13 @@ describe('the working calendar', () => {
   it('starts a run only when somebody is there', () => {
     expect(iso(nextStaffed(c, at(25, 16)))).toBe('2026-11-26T07:00');
     expect(iso(addRun(c, at(27, 17), 60))).toBe('2026-12-01T08:00');
+  });
+  it('says a working day for what is finished or delivered on a day off, and leaves evenings as they are', () => {
+    // Saturday to Monday nobody is there.
+    expect(readyAt(c, at(29, 10))).toBe('2026-12-01T07:00');
+    expect(readyAt(c, at(30, 23))).toBe('2026-12-01T07:00');
+    expect(readyAt(c, at(27, 16))).toBe('2026-11-27T16:00');
+    expect(readyAt(c, at(27, 20))).toBe('2026-11-27T20:00');
   });
   it('without unattended running, a run waits for the shift like work', () => {
     const strict = layOut({ ...CALENDAR, unattended: false }, '2026-11-25');

@@ -3,7 +3,7 @@ import { processFor } from '../case/equip';
 import { type CaseFacts, shapeFor } from '../case/facts';
 import { panelArea } from '../case/load-table';
 import type { CaseDoc, Pin } from '../case/types';
-import { isoAt, layOut } from '../lead/calendar';
+import { layOut, readyAt } from '../lead/calendar';
 import { finishTimes, type Hours, lastEnd, schedule, type StageTime } from '../lead/network';
 import type { Remedy } from '../screen/check';
 import { type Shop, SUPPLIER_CALENDAR } from '../shelf/shop';
@@ -200,7 +200,7 @@ function leadTime(route: RouteSheet, calendar: Hours): Lead {
   const quoted = route.entries.find((e) => e.name === LEAD_ENTRY)!.source.kind !== 'standard';
   const days = quoted ? (inputs[LEAD_ENTRY] as number) : Math.max(0, lastEnd(stages) - from) / DAY_MIN;
   // Nothing to model, nothing to show.
-  return { stages: stages.filter((s) => s.hours > 0), days, ready: isoAt(calendar.house, from + days * DAY_MIN), quoted };
+  return { stages: stages.filter((s) => s.hours > 0), days, ready: readyAt(calendar.house, from + days * DAY_MIN), quoted };
 }
 
 let lastCalendar: { key: string; calendar: Hours } | undefined;
@@ -274,6 +274,6 @@ export function evaluateSheet(
     draws[LEAD_ENTRY] = ends.map((t) => Math.max(0, t - from) / DAY_MIN);
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
-  lead.risk = { ...spread, readyP50: isoAt(calendar.house, from + spread.p50 * DAY_MIN), readyP90: isoAt(calendar.house, from + spread.p90 * DAY_MIN) };
+  lead.risk = { ...spread, readyP50: readyAt(calendar.house, from + spread.p50 * DAY_MIN), readyP90: readyAt(calendar.house, from + spread.p90 * DAY_MIN) };
   return { ...subject, risk: evaluate(sheet, draws, samples) };
 }
