@@ -250,9 +250,9 @@ export const panelArea = once((doc: CaseDoc): number => {
 });
 
 /** The hand formula of a row without a place, worked out: MPa, and mm times N/MPa, for each newton. */
-export function byHand(row: Values): { stress: number; give?: number } | undefined {
+export function byHand(row: Values): { stress: number; give?: number; squeezes?: true } | undefined {
   const formula = row['at'] ? undefined : handFormula(row['hand']);
   if (!formula) return undefined;
   const dims = Object.fromEntries(Object.entries(HAND_DIMS).map(([d, { usual_mm }]) => [d, row[d] ?? usual_mm])) as unknown as Dims;
-  return { stress: formula.stress(dims), ...(formula.give && { give: formula.give(dims) }) };
+  return { stress: formula.stress(dims), ...(formula.give && { give: formula.give(dims) }), ...(formula.squeezes && { squeezes: true }) };
 }

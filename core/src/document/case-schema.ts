@@ -180,6 +180,7 @@ const solvedRowSchema = yup.object({
   error: amount('Error'),
   worst: vec3Schema('Place', 100_000),
   inCorner: yup.boolean().optional(),
+  backed: yup.boolean().optional(),
   area: amount('Area'),
   holds: list(triple('Reaction'), MAX_ROWS),
   pushes: list(list(signed('Push').required(), 9), MAX_ROWS),

@@ -11,6 +11,8 @@ export interface HandFormula {
   stress(at: Dims): number;
   /** mm for each N/MPa; nothing where the formula says nothing of it. */
   give?(at: Dims): number;
+  /** It is only pressed together: steel beneath the load takes it over. */
+  squeezes?: true;
   source: string;
 }
 export type HandDim = 'l' | 'b' | 'h' | 'd';
@@ -86,6 +88,7 @@ export const HAND_FORMULAS: readonly HandFormula[] = [
     dims: ['l', 'b', 'h'],
     stress: ({ l, b }) => 1 / (l * b),
     give: ({ l, b, h }) => h / (l * b),
+    squeezes: true,
     source: 'Pressure: F/(l b), F h/(E l b)',
   },
   {

@@ -275,9 +275,14 @@ export class Faces {
     return whole;
   }
 
-  /** Nodes in the cone that a head presses together beneath it: what stands there is a matter of the pressure on its face. */
-  squeeze(at: At | undefined, touched: Uint8Array): void {
-    if (!at?.within_mm) return;
+  /**
+   * Nodes in the cone that a head presses together beneath it: what stands there is a matter of the pressure on its face.
+   * @param near nodes at what holds the part
+   * @returns it is held beneath the head, and so not bent by the bolt
+   */
+  squeeze(at: At | undefined, touched: Uint8Array, near: Uint8Array): boolean {
+    if (!at?.within_mm) return false;
+    let backed = false;
     const { nodePlace, low, size, count } = this.grid;
     const list = this.face(at);
     const head = this.centreOf(list, this.into(at.point), at.within_mm);
@@ -285,10 +290,13 @@ export class Faces {
     for (let node = 0; node < count; node++) {
       const off = [0, 1, 2].map((a) => low[a] + nodePlace[3 * node + a] * size[a] - head[a]);
       const deep = -dot(off, normal);
-      if (deep < -Math.max(...size) || deep > CONE_DEEP * at.within_mm) continue;
+      if (deep < -Math.max(...size)) continue;
       const aside = Math.sqrt(Math.max(0, dot(off, off) - deep ** 2));
-      if (aside <= at.within_mm + CONE * Math.max(0, deep)) touched[node] = 1;
+      if (aside > at.within_mm + CONE * Math.max(0, deep)) continue;
+      if (near[node]) backed = true;
+      if (deep <= CONE_DEEP * at.within_mm) touched[node] = 1;
     }
+    return backed;
   }
 
   /** A few places of a face, far apart: how it moves as a whole is seen on them. */

@@ -84,6 +84,8 @@ export interface MechanicsRow {
   /** Where the largest stress is, in the part's own axes; in a sharp inside corner, where it rests on how that is made. */
   worst: Vec3;
   inCorner: boolean;
+  /** Of a bolt drawn tight: the part is held beneath its head. */
+  backed: boolean;
   /** Area on which the loads of the row press, mm². */
   area_mm2: number;
   /** What each hold gives back, N. */
@@ -192,14 +194,14 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const found = ids.map((id, k) => {
     const own = input.loads.filter((l) => l.id === id);
     const force = new Float64Array(3 * grid.count);
-    let heat = 0, area_mm2 = 0;
+    let heat = 0, area_mm2 = 0, backed = false;
     const touched = near.slice();
     for (const l of own) {
       if (l.kind === 'thermal') heat += l.dt_k ?? 0;
       else if (l.kind === 'gravity') weigh(grid, mass, into(typeof l.g === 'number' || !l.g ? [0, 0, -(l.g ?? 1)] : l.g), force);
       else {
         area_mm2 += faces.press(l.at, l.kind === 'force' ? { force_n: into(l.force_n ?? [0, 0, 0]) } : { mpa: l.mpa ?? 0 }, l.name ?? l.id, force, touched);
-        if (l.drawn) faces.squeeze(l.at, touched);
+        if (l.drawn && faces.squeeze(l.at, touched, near)) backed = true;
       }
     }
     if (own.every((l) => l.at) && shareHeld(force, held) > ALL_HELD)
@@ -224,6 +226,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
       error: 0,
       steps,
       worst: outOf(peak.at),
+      backed,
       inCorner: toInsideCorner(mesh, peak.at) <= Math.max(patch_mm, ...grid.size),
       area_mm2,
       holds: seats.map(({ nodes }) => outOf(total(back, (i) => nodes[i]?.node))),

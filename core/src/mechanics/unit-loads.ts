@@ -64,6 +64,8 @@ export interface SolvedRow {
   worst: Vec3;
   /** That is in a sharp inside corner. */
   inCorner?: true;
+  /** Of a bolt drawn tight: the part is held beneath its head. */
+  backed?: true;
   /** Area it presses on, mm². */
   area: number;
   /** What each hold gives back, N. */
@@ -206,6 +208,7 @@ const rowOf = (r: MechanicsRow, back: (p: Vec3) => Vec3): SolvedRow => ({
   error: brief(r.error),
   worst: all(back(r.worst)),
   ...(r.inCorner && { inCorner: true as const }),
+  ...(r.backed && { backed: true as const }),
   area: brief(r.area_mm2),
   holds: r.holds.map(all),
   pushes: r.pushes.map(all),
@@ -337,7 +340,7 @@ export function solvedRow(
   solved: SolvedLoads,
   id: string,
   like: LoadClass,
-): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'inCorner' | 'area' | 'slender'> | undefined {
+): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'inCorner' | 'backed' | 'area' | 'slender'> | undefined {
   const alone = together(solved, [{ id, stress: 1, move: 1 }], like);
   if (!alone) return undefined;
   const classes = classesFor(solved, like).map(({ of, part }) => ({ row: of.rows[id], part }));
@@ -351,6 +354,7 @@ export function solvedRow(
     give: classes.reduce((s, { row, part }) => s + part * row.give, 0),
     area: classes[0].row.area,
     ...(classes.some(({ row }) => row.inCorner) && { inCorner: true as const }),
+    ...(classes.some(({ row }) => row.backed) && { backed: true as const }),
     ...(slender && { slender }),
   };
 }

@@ -23,8 +23,8 @@ import { fibreWords } from './fibre-layers';
 import { remedyKind } from './remedies';
 import { leftInService } from './service';
 
-/** What decides a row: stress for a moment or for hours, how far it gives, pressure on its face, a wall that buckles, a seat that lifts. */
-export type Decides = 'stress' | 'stays' | 'give' | 'presses' | 'buckles' | 'lifts';
+/** What decides a row: stress for a moment or for hours, how far it gives, pressure on its face, a wall that buckles, a seat that lifts; a sleeve that bears it. */
+export type Decides = 'sleeve' | 'stress' | 'stays' | 'give' | 'presses' | 'buckles' | 'lifts';
 
 /** One row of the load table on one way of making the tool. */
 export interface RowVerdict {
@@ -60,7 +60,8 @@ const two = (x: number): string => String(Number(x.toPrecision(2)));
 export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
   const found = new Map(everyLoad(ctx).map((u) => [u.id, u]));
   return (ctx.loads ?? []).map((l): RowVerdict => {
-    if (onSleeve(ctx, l)) return { id: l.id, name: l.name, state: 'pass', reason: 'It stands on a steel sleeve: the tool only holds the sleeve.', also: [] };
+    if (onSleeve(ctx, l))
+      return { id: l.id, name: l.name, state: 'pass', decides: 'sleeve', reason: 'It stands on a steel sleeve: the tool only holds the sleeve.', also: [] };
     const u = found.get(l.id);
     if (!u && l.bolt) return underHead(ctx, l);
     if (!u)

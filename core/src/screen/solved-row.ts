@@ -32,6 +32,8 @@ export interface SolvedOn {
   worst: readonly [number, number, number];
   /** That is in a sharp inside corner. */
   inCorner: boolean;
+  /** Of a bolt drawn tight: the part is held beneath its head, and not bent by it. */
+  backed: boolean;
   /** Names of the rows that stay on. */
   with: readonly string[];
   /** What each hold gives back, N, and the share of each that is pulled off its seat. */
@@ -100,6 +102,7 @@ export function solvedRows(solved: SolvedLoads, rows: readonly AskedRow[], like:
       patch_mm: alone.patch_mm,
       worst: likely.worst,
       inCorner: !!one.inCorner,
+      backed: !!one.backed,
       with: stays.map((k) => k.row.name),
       holds: likely.holds,
       lifts: likely.lifts,

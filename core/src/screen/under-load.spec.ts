@@ -167,6 +167,7 @@ describe('rows judged one by one', () => {
         patch_mm: 1,
         worst: [1, 2, 3] as const,
         inCorner: true,
+        backed: false,
         with: [],
         holds: [],
         lifts: [],
@@ -235,6 +236,7 @@ describe('rows judged one by one', () => {
       const withBolt = lasting ? ['Bolt'] : undefined;
       expect(everyLoad(ctx).find((u) => u.row === 'Push')!.with).toEqual(withBolt);
       expect(everyLoad(sleeved).map((u) => [u.row, u.with])).toEqual([['Push', undefined]]);
+      expect(rowVerdicts(sleeved)[0]).toMatchObject({ name: 'Bolt', state: 'pass', decides: 'sleeve' });
       // 50 N on 576 mm² tires nothing; the bolt stays as it is drawn.
       expect(bare.stress!.ratio.likely).toBeLessThan(0.01);
     }
@@ -243,14 +245,31 @@ describe('rows judged one by one', () => {
     // Metal needs none: what the head squeezes beneath it is a matter of the pressure there.
     expect(screen(on(bolted(true, 50))).checks.filter((c) => ['strength', 'pressed'].includes(c.id)).map((c) => c.state)).toEqual(['pass', 'pass']);
   });
-  it('a bolt that is too much for a weak ear of plastic is not so with a sleeve: 6 F l/(b h²) = 2.2 GPa', () => {
-    const ear = demoDoc({ loads: { b: { name: 'Ear', kind: 'bolt', bolt: 'M6', torque: exactly(8), hand: 'arm', l: 40, b: 20, h: 6 } } });
-    const strength = (remedies: string[]) => screen(on(ear, 'extrusion-open', 'petg'), remedies).checks.find((c) => c.id === 'strength');
-    expect(strength([])).toMatchObject({ state: 'conditional', offers: [{ id: 'compression-limiters' }] });
-    expect(strength([])!.value).toBeCloseTo((6 * (8000 / 1.2) * 40) / (20 * 6 ** 2), 6);
-    expect(strength([])!.reason).toContain('put steel sleeves under the heads');
-    expect(strength(['compression-limiters'])).toBeUndefined();
-    expect(check(ear, 'strength')).toMatchObject({ state: 'fail' });
+  it('a sleeve ends what a bolt squeezes, and nothing of what it bends: a pad on its bed, an ear that stands free', () => {
+    const drawn = (change: Record<string, unknown>) => demoDoc({ loads: { b: { name: 'Bolt', kind: 'bolt', bolt: 'M6', torque: exactly(8), ...change } } });
+    const strength = (d: CaseDoc, remedies: string[] = []) => screen(on(d, 'extrusion-open', 'petg'), remedies).checks.find((c) => c.id === 'strength');
+    // F/(l b) of 6.7 kN on 12 × 12 mm; 6 F l/(b h²) of an ear of 40 × 20 × 6.
+    const pad = drawn({ hand: 'block', l: 12, b: 12, h: 8 }), ear = drawn({ hand: 'arm', l: 40, b: 20, h: 6 });
+    expect(strength(pad)).toMatchObject({ state: 'conditional', offers: [{ id: 'compression-limiters' }] });
+    expect(strength(pad)!.value).toBeCloseTo(8000 / 1.2 / 144, 6);
+    expect(strength(pad)!.reason).toContain('put steel sleeves under the heads');
+    expect(strength(pad, ['compression-limiters'])).toBeUndefined();
+    for (const remedies of [[], ['compression-limiters']]) expect(strength(ear, remedies)).toMatchObject({ state: 'fail' });
+    expect(strength(ear)!.value).toBeCloseTo((6 * (8000 / 1.2) * 40) / (20 * 6 ** 2), 6);
+    // The same on the shape: the arm held at its root, drawn down at its free end; and drawn onto what holds it.
+    const ends = (hold: { point: [number, number, number]; normal: [number, number, number] }) =>
+      solvedDoc({
+        loads: { b: { name: 'Bolt', kind: 'bolt', bolt: 'M6', torque: exactly(8), at: at([90, 10, 10], [0, 0, 1]) } },
+        holds: { h: { kind: 'fixed', at: hold } },
+      });
+    const free = ends(ROOT), bedded = ends(at([50, 10, 0], [0, 0, -1]));
+    expect(strength(free, ['compression-limiters'])).toMatchObject({ state: 'fail' });
+    expect(strength(bedded, ['compression-limiters'])).toBeUndefined();
+    expect(rowVerdicts(withRemedies(on(free, 'extrusion-open', 'petg'), ['compression-limiters']).ctx)[0]).toMatchObject({ state: 'fail', decides: 'stress' });
+    expect(rowVerdicts(withRemedies(on(bedded, 'extrusion-open', 'petg'), ['compression-limiters']).ctx)[0]).toMatchObject({
+      state: 'pass',
+      decides: 'sleeve',
+    });
   });
   it('at the faces that work, where some are marked: each by its own tolerance', () => {
     const marks = (of: { point: [number, number, number]; normal: [number, number, number]; tolerance_mm?: number }) => ({
@@ -297,6 +316,7 @@ describe('rows judged one by one', () => {
         patch_mm: 1,
         worst: [0, 0, 0] as const,
         inCorner: false,
+        backed: true,
         with: [],
         holds: [],
         lifts: [0, 0.4],

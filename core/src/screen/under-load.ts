@@ -31,7 +31,7 @@ export interface RowLoad {
   /** Remedies that were solved with it: their rule of thumb is not put on top. */
   solvedWith?: readonly SolvedRemedy[];
   /** By a hand formula: MPa, and mm times N/mm², for each newton. */
-  hand?: { stress: number; give?: number };
+  hand?: { stress: number; give?: number; squeezes?: true };
 }
 
 /** How stress and give were come by, the surest first. */
@@ -103,8 +103,12 @@ export function alongSections(ctx: CheckContext, force: Range): UnderLoad {
   };
 }
 
+/** A sleeve of steel is under its head: nothing is crushed there. */
+const hasSleeve = ({ taken }: CheckContext, l: RowLoad): boolean => !!l.bolt && taken.has('compression-limiters');
+/** A sleeve ends what a bolt does where something holds the part beneath: on an ear that stands free it bends it all the same. */
+const sleeveEnds = ({ bolt, solved, hand }: RowLoad): boolean => !!bolt && (solved ? solved.backed : !hand || !!hand.squeezes);
 /** A bolt that stands on a sleeve of steel: the tool only holds the sleeve. */
-export const onSleeve = ({ taken }: CheckContext, l: RowLoad): boolean => !!l.bolt && taken.has('compression-limiters');
+export const onSleeve = (ctx: CheckContext, l: RowLoad): boolean => hasSleeve(ctx, l) && sleeveEnds(l);
 
 /** Sleeves can still be put under its bolts: what is too soft for a bolt drawn tight has them as a matter of course. */
 export const takesSleeves = ({ material, taken }: CheckContext): boolean => material.family !== 'metal' && !taken.has('compression-limiters');
@@ -115,7 +119,7 @@ export const solvedOf = (ctx: CheckContext, l: RowLoad): SolvedOn | undefined =>
 
 function withoutBolts(ctx: CheckContext, l: RowLoad): Pick<UnderLoad, 'sleeved'> {
   if (!takesSleeves(ctx)) return {};
-  return l.bolt ? { sleeved: 'none' } : l.unbolted ? { sleeved: asSolved(ctx, l, l.unbolted) } : {};
+  return l.bolt ? (sleeveEnds(l) ? { sleeved: 'none' } : {}) : l.unbolted ? { sleeved: asSolved(ctx, l, l.unbolted) } : {};
 }
 
 function asSolved(ctx: CheckContext, l: RowLoad, s: SolvedOn): UnderLoad {
@@ -268,7 +272,7 @@ export const headState = (p: number, bears: Range, { material, taken }: CheckCon
 export function pressing(ctx: CheckContext, l: RowLoad): Pressing | undefined {
   const { taken } = ctx;
   // Steel under it spreads it.
-  if (onSleeve(ctx, l) || (!l.bolt && taken.has('metal-face'))) return undefined;
+  if (hasSleeve(ctx, l) || (!l.bolt && taken.has('metal-face'))) return undefined;
   const presses = l.bolt ? times(l.size, 1 / bearingArea(l.bolt, taken.has('wide-washers'))) : solvedOf(ctx, l)?.presses;
   if (!presses) return undefined;
   const bears = bearsPressure(ctx, { long: l.lasting || !!l.bolt, head: !!l.bolt });

@@ -31,7 +31,7 @@ export const form: Check = {
         basis: BASIS,
         reason: then.length
           ? `A plate (${from}): cut it, then ${then.map((t) => t.text).join('; ')}.`
-          : `${is === 'flat' ? 'A plate with cut-outs' : is === 'turned' ? 'A round tool' : 'A block with holes'} (${from}): the simple way works.`,
+          : `${is === 'flat' ? 'A plate with cut-outs' : is === 'turned' ? 'A round tool' : 'A block with holes and steps'} (${from}): the simple way works.`,
       };
     }
     return {

@@ -192,7 +192,9 @@ export class LoadPanel {
 
   protected nameOf = (m: FaceMark, i: number): string => `${DUTY[m.duty].letter}${i + 1}, ${DUTY[m.duty].label}${m.note ? ` (${m.note})` : ''}`;
   protected mpa = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'pressure', this.settings.units());
-  protected share = (v: RowVerdict): string => (v.use === undefined ? 'not known' : `${formatNumber(100 * v.use, 2)}\u00a0%`);
+  protected share = (
+    v: RowVerdict,
+  ): string => (v.decides === 'sleeve' ? 'sleeve' : v.use === undefined ? 'not known' : `${formatNumber(100 * v.use, 2)}\u00a0%`);
   protected give = (
     v: RowVerdict,
   ): string => (v.give_mm === undefined ? '' : formatQuantity(Number(v.give_mm.toPrecision(2)), 'length', this.settings.units()));
