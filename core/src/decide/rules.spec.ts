@@ -98,6 +98,7 @@ describe('the verdict', () => {
     };
     expect(even(5).kind).toBe('even');
     expect(even(12)).toMatchObject({ kind: 'print', letter: 'A' });
+    expect(even(12).reasons.join(' ')).toMatch(/In money the two are even: A is taken because it is ready [\d.]+ days sooner\./);
   });
   it('cuts a plate when cutting is no dearer, and not when it is', () => {
     const flat = { form: 'flat' as const, size_mm: [200, 100, 8] as [number, number, number], need: { ...PLAIN, load: must(2) } };

@@ -219,14 +219,8 @@ export const RULES: readonly Rule[] = [
       const pair = leaders(ctx);
       const leader = pair?.[0] ?? best(rivalsOf(ctx));
       if (!leader) return undefined;
-      let [chosen, other] = pair ?? [leader, undefined];
-      if (other && isEven(ctx, chosen, other)) {
-        const likely = [chosen, other].filter(isLikely);
-        const simple = [chosen, other].find((c) => answerOf(c) === 'simple');
-        const sooner = chosen.days - other.days >= SAME_DATE ? other : chosen;
-        const taken = likely.length === 1 ? likely[0] : Math.abs(chosen.days - other.days) >= SAME_DATE ? sooner : (simple ?? chosen);
-        if (taken !== chosen) [chosen, other] = [other, chosen];
-      }
+      const even = pair && isEven(ctx, ...pair) ? betweenEven(...pair) : undefined;
+      const [chosen, other] = even?.order ?? pair ?? [leader, undefined];
       const reference = ctx.today && ctx.today !== chosen && ctx.today !== other ? ctx.today : undefined;
       return {
         ...headlineOf(ctx, chosen),
@@ -234,6 +228,7 @@ export const RULES: readonly Rule[] = [
         reasons: [
           ...(reference ? against(ctx, chosen, reference) : []),
           ...(other ? against(ctx, chosen, other) : reference ? [] : ['No other pinned way holds.']),
+          ...(even ? [even.because] : []),
           ...(answerOf(chosen) === 'simple' ? [chosen.option.checks.find((c) => c.id === 'form')?.reason ?? ''] : []),
           ...(answerOf(chosen) !== 'print' ? whyOut(ctx) : []),
           ...risk(ctx, chosen),
@@ -247,6 +242,20 @@ export const RULES: readonly Rule[] = [
     apply: (ctx) => ({ kind: 'facts', headline: 'No pinned route holds', reasons: [...whyOut(ctx), 'Pin another route, or relax a must that is a want.'] }),
   },
 ];
+
+/** Of two that are even in money: the one that is likelier than not to hold, then the one that is ready sooner, then the simple one. */
+function betweenEven(first: Contender, second: Contender): { order: [Contender, Contender]; because: string } {
+  const took = (c: Contender, why: string): { order: [Contender, Contender]; because: string } => ({
+    order: c === first ? [first, second] : [second, first],
+    because: `In money the two are even: ${c.letter} is taken because ${why}.`,
+  });
+  const likely = [first, second].filter(isLikely);
+  if (likely.length === 1) return took(likely[0], 'it is the one that is likelier than not to hold');
+  const gained = second.days - first.days;
+  if (Math.abs(gained) >= SAME_DATE) return took(gained > 0 ? first : second, `it is ready ${days(Math.abs(gained))} sooner`);
+  const simple = [first, second].find((c) => answerOf(c) === 'simple');
+  return took(simple ?? first, simple ? 'it is the simple way' : 'it is the cheaper one by a little');
+}
 
 /** The best way, and the best that answers the need in another manner. */
 function leaders(ctx: VerdictContext): [Contender, Contender] | undefined {
