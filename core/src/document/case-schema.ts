@@ -181,6 +181,7 @@ const solvedRowSchema = yup.object({
   worst: vec3Schema('Place', 100_000),
   inCorner: yup.boolean().optional(),
   backed: yup.boolean().optional(),
+  corners: yup.array().of(yup.object({ at: vec3Schema('Corner', 30_000), share: bounded('Share', 0, 1) })).max(8).optional(),
   area: amount('Area'),
   holds: list(triple('Reaction'), MAX_ROWS),
   pushes: list(list(signed('Push').required(), 9), MAX_ROWS),

@@ -1,6 +1,6 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
 import { measure } from '../shape/measure';
-import { toInsideCorner } from '../shape/inside-corners';
+import { insideCornerLines, toInsideCorner } from '../shape/inside-corners';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { dot, frameFor, inFrame, type Vec3 } from '../shape/turn';
 import { brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
@@ -10,7 +10,7 @@ import { depths, type Grid, gridOf } from './grid';
 import { layRods, type Rods, rodStuff } from './rods';
 import { Elasticity, type Stuff } from './solve';
 import { type Slender, slenderest } from './slender';
-import { MAX_SPOTS, Stresses } from './stress';
+import { type Corner, MAX_SPOTS, Stresses } from './stress';
 
 export interface Support {
   /** Held all ways, or only against being pushed in or pulled off; a bolt holds its face all ways. */
@@ -84,6 +84,8 @@ export interface MechanicsRow {
   /** Where the largest stress is, in the part's own axes; in a sharp inside corner, where it rests on how that is made. */
   worst: Vec3;
   inCorner: boolean;
+  /** Other sharp inside corners that work nearly as hard, and with what share of the worst place. */
+  corners: Corner[];
   /** Of a bolt drawn tight: the part is held beneath its head. */
   backed: boolean;
   /** Area on which the loads of the row press, mm². */
@@ -188,6 +190,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const near = new Uint8Array(grid.count);
   const seats = input.supports.map(({ kind, at }) => faces.hold(at, kind === 'rest', held, near));
   const watched = (input.faces ?? []).map(({ id, at }) => ({ id, places: faces.outline(at) }));
+  const sharp = insideCornerLines(mesh, patch_mm);
   const system = new Elasticity(grid, stuffs, held);
   const ids = [...new Set(input.loads.map((l) => l.id))];
   const works = new Float32Array(grid.bricks);
@@ -213,7 +216,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
     const stresses = new Stresses(grid, brick, dense, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
-    const { pressed, ...peak } = stresses.peaks(touched, works);
+    const { pressed, ...peak } = stresses.peaks(touched, works, sharp);
     const slender = slenderest(mesh, pressed, input.elastic.nu[0], (p, way) => stresses.pressure(p, way));
     progress((k + 1) / ids.length);
     const row = {
@@ -227,6 +230,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
       steps,
       worst: outOf(peak.at),
       backed,
+      corners: peak.corners.map((c) => ({ ...c, at: outOf(c.at) })),
       inCorner: toInsideCorner(mesh, peak.at) <= Math.max(patch_mm, ...grid.size),
       area_mm2,
       holds: seats.map(({ nodes }) => outOf(total(back, (i) => nodes[i]?.node))),

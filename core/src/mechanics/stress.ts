@@ -28,6 +28,13 @@ const FULL = 0.95;
 const HOT = { inPlane: 5, across: 3, pressed: 16 } as const;
 /** Places that are looked at for the largest stress: sharp inner corners come first and fall back when they are fitted. */
 const LOOKED_AT = 48;
+/** A sharp inside corner that works, in the axes of the grid, and with what share of the most worked place. */
+export interface Corner {
+  at: Vec3;
+  share: number;
+}
+/** So many sharp inside corners of a row are looked at, and told where they work with this share of its most worked place. */
+const CORNERS = 8, NEARLY = 0.5;
 /** Rows are added up at no more places than that: the first of each row. */
 export const MAX_SPOTS = 64;
 /** Kept places lie at least so many patches apart. */
@@ -135,8 +142,13 @@ export class Stresses {
   /**
    * The largest stresses over bricks that are mostly full and touch no load or hold, and the places that a sum of rows is to be looked at.
    * @param works the share of its most worked place that each brick sees: the largest of all rows
+   * @param sharp places along each sharp inside corner of the part
    */
-  peaks(touched: Uint8Array, works: Float32Array): { inPlane: number; across: number; at: Vec3; hot: Spot[]; pressed: Pressed[] } {
+  peaks(
+    touched: Uint8Array,
+    works: Float32Array,
+    sharp: readonly (readonly Vec3[])[] = [],
+  ): { inPlane: number; across: number; at: Vec3; hot: Spot[]; pressed: Pressed[]; corners: Corner[] } {
     const { nodes, share, bricks } = this.grid;
     const where: number[] = [];
     const inPlane: number[] = [], across: number[] = [], least: number[] = [], spotIn: number[] = [], spotAcross: number[] = [];
@@ -174,7 +186,44 @@ export class Stresses {
     const hit = (a >= c ? within : through)[0];
     const hot = [...within.slice(0, HOT.inPlane), ...through.slice(0, HOT.across)].map(({ brick, spot }): Spot => ({ brick, spot }));
     const pressed = this.top(where, least, HOT.pressed).map((i): Pressed => ({ at: this.middle(where[i]), way: this.leastWay(where[i]) }));
-    return { inPlane: a, across: c, at: hit ? this.place(hit) : this.middle(0), hot, pressed };
+    const at = hit ? this.place(hit) : this.middle(0);
+    // Of the strength in its direction nothing is known here: each direction is measured by its own peak.
+    const ofPeak = (x: number, z: number): number => Math.max(a > 0 ? x / a : 0, c > 0 ? z / c : 0);
+    const index = new Map(where.map((b, i) => [b, i]));
+    const corners = sharp
+      .filter((line) => line.every((p) => Math.hypot(...p.map((x, k) => x - at[k])) > APART * this.patch))
+      .flatMap((line) => {
+        const near = [...this.bricksAt(line)].flatMap((b) => index.get(b) ?? []);
+        const worked = (i: number): number => ofPeak(inPlane[i], across[i]);
+        const most = near.reduce((best, i) => (best < 0 || worked(i) > worked(best) ? i : best), -1);
+        if (most < 0) return [];
+        const spot = ofPeak(inPlane[most], 0) >= ofPeak(0, across[most]) ? spotIn[most] : spotAcross[most];
+        return [{ brick: where[most], spot, worked: worked(most) }];
+      })
+      .sort((p, q) => q.worked - p.worked)
+      .slice(0, CORNERS)
+      .map(({ brick, spot }): Corner => {
+        const s = this.at({ brick, spot });
+        return { at: this.place({ brick, spot }), share: Math.min(1, ofPeak(withinLayers(s), acrossLayers(s))) };
+      })
+      .filter((corner) => corner.share >= NEARLY);
+    return { inPlane: a, across: c, at, hot, pressed, corners: corners.sort((p, q) => q.share - p.share) };
+  }
+
+  /** Bricks that lie at places, or beside them. */
+  private bricksAt(places: readonly Vec3[]): Set<number> {
+    const { low, size, n, brickAt } = this.grid;
+    const out = new Set<number>();
+    for (const p of places) {
+      const [x, y, z] = [0, 1, 2].map((k) => Math.floor((p[k] - low[k]) / size[k]));
+      for (let k = Math.max(0, z - 1); k <= Math.min(n[2] - 1, z + 1); k++)
+        for (let j = Math.max(0, y - 1); j <= Math.min(n[1] - 1, y + 1); j++)
+          for (let i = Math.max(0, x - 1); i <= Math.min(n[0] - 1, x + 1); i++) {
+            const b = brickAt[(k * n[1] + j) * n[0] + i];
+            if (b >= 0) out.add(b);
+          }
+    }
+    return out;
   }
 
   /** Compression along a way in the brick at a place, MPa. */

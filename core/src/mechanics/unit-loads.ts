@@ -7,7 +7,7 @@ import type { FibreLayout } from './fibre';
 import type { Rods } from './rods';
 import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
 import type { Slender } from './slender';
-import { acrossLayers, withinLayers } from './stress';
+import { acrossLayers, type Corner, withinLayers } from './stress';
 
 /** A load of size one: 1 N, 1 MPa, 1 m/s² or 1 K. Linear: what it does times the size is what the load does. */
 export interface UnitLoad {
@@ -64,6 +64,8 @@ export interface SolvedRow {
   worst: Vec3;
   /** That is in a sharp inside corner. */
   inCorner?: true;
+  /** Other sharp inside corners that work nearly as hard, and with what share of the worst place. */
+  corners?: Corner[];
   /** Of a bolt drawn tight: the part is held beneath its head. */
   backed?: true;
   /** Area it presses on, mm². */
@@ -209,6 +211,7 @@ const rowOf = (r: MechanicsRow, back: (p: Vec3) => Vec3): SolvedRow => ({
   worst: all(back(r.worst)),
   ...(r.inCorner && { inCorner: true as const }),
   ...(r.backed && { backed: true as const }),
+  ...(r.corners.length && { corners: r.corners.map(({ at, share }) => ({ at: all(back(at)), share: brief(share) })) }),
   area: brief(r.area_mm2),
   holds: r.holds.map(all),
   pushes: r.pushes.map(all),
@@ -340,7 +343,7 @@ export function solvedRow(
   solved: SolvedLoads,
   id: string,
   like: LoadClass,
-): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'inCorner' | 'backed' | 'area' | 'slender'> | undefined {
+): Pick<SolvedRow, 'inPlane' | 'across' | 'give' | 'error' | 'worst' | 'inCorner' | 'corners' | 'backed' | 'area' | 'slender'> | undefined {
   const alone = together(solved, [{ id, stress: 1, move: 1 }], like);
   if (!alone) return undefined;
   const classes = classesFor(solved, like).map(({ of, part }) => ({ row: of.rows[id], part }));
@@ -354,6 +357,7 @@ export function solvedRow(
     give: classes.reduce((s, { row, part }) => s + part * row.give, 0),
     area: classes[0].row.area,
     ...(classes.some(({ row }) => row.inCorner) && { inCorner: true as const }),
+    ...(classes[0].row.corners && { corners: classes[0].row.corners }),
     ...(classes.some(({ row }) => row.backed) && { backed: true as const }),
     ...(slender && { slender }),
   };

@@ -164,6 +164,13 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
         } mm or more, in plastic above all; cracks begin there.`,
       ]
       : []),
+    ...(s.corners.length
+      ? [
+        `Other sharp inside corners work nearly as hard: ${
+          list(s.corners.slice(0, 4).map((c) => `at ${c.at.map((x) => formatNumber(x, 3)).join(' / ')} mm with ${Math.round(100 * c.share)} %`))
+        } of it. Round them as well.`,
+      ]
+      : []),
     ...(l.solvedWith?.length ? [`Solved with ${list(l.solvedWith.map((id) => remedyKind(id).label))} in place.`] : []),
     ...s.holds.map((h, i) =>
       `H${i + 1} holds it with ${newtons(Math.hypot(...h))} N (along x, y, z: ${h.map((x) => newtons(Math.abs(x) < 0.005 * most ? 0 : x)).join(' / ')}).`

@@ -1,4 +1,15 @@
-import { type LoadClass, type Share, type Slender, type SolvedLoads, solvedRow, together, UNIT_DENSITY, UNIT_E, UNIT_EXPANSION } from '../mechanics';
+import {
+  type Corner,
+  type LoadClass,
+  type Share,
+  type Slender,
+  type SolvedLoads,
+  solvedRow,
+  together,
+  UNIT_DENSITY,
+  UNIT_E,
+  UNIT_EXPANSION,
+} from '../mechanics';
 import type { LoadKind } from '../need/loads';
 import type { Material } from '../shelf/types';
 import type { Range } from '../worksheet/types';
@@ -32,6 +43,8 @@ export interface SolvedOn {
   worst: readonly [number, number, number];
   /** That is in a sharp inside corner. */
   inCorner: boolean;
+  /** Other sharp inside corners that work nearly as hard. */
+  corners: readonly Corner[];
   /** Of a bolt drawn tight: the part is held beneath its head, and not bent by it. */
   backed: boolean;
   /** Names of the rows that stay on. */
@@ -102,6 +115,7 @@ export function solvedRows(solved: SolvedLoads, rows: readonly AskedRow[], like:
       patch_mm: alone.patch_mm,
       worst: likely.worst,
       inCorner: !!one.inCorner,
+      corners: one.corners ?? [],
       backed: !!one.backed,
       with: stays.map((k) => k.row.name),
       holds: likely.holds,

@@ -168,6 +168,7 @@ describe('rows judged one by one', () => {
         worst: [1, 2, 3] as const,
         inCorner: true,
         backed: false,
+        corners: [{ at: [4, 5, 6] as [number, number, number], share: 0.8 }],
         with: [],
         holds: [],
         lifts: [],
@@ -184,6 +185,11 @@ describe('rows judged one by one', () => {
     expect(verdict(1, inPlane.likely / 2.5, across.likely / 9, 0)).toMatchObject({ state: 'conditional', across: false });
     expect(verdict(1, inPlane.high / 1.9, 0, 0)).toMatchObject({ state: 'fail', decides: 'stress' });
     expect(verdict(2, inPlane.low / 6.2, 0, 0).stress_mpa).toBeCloseTo(inPlane.low / 3.1, 9);
+  });
+  it('names the sharp inside corners beside the worst place, with their share of it', () => {
+    const { also } = verdict(1, inPlane.low / 4, 0, 0);
+    expect(also.join(' ')).toContain('The place is a sharp inside corner');
+    expect(also.join(' ')).toContain('Other sharp inside corners work nearly as hard: at 4 / 5 / 6 mm with 80 % of it. Round them as well.');
   });
   it('by how far it may give', () => {
     expect(verdict(1, 0.01, 0, 0.2 * e, { deflection: 0.3 })).toMatchObject({ state: 'pass', may_give_mm: 0.3 });
@@ -317,6 +323,7 @@ describe('rows judged one by one', () => {
         worst: [0, 0, 0] as const,
         inCorner: false,
         backed: true,
+        corners: [],
         with: [],
         holds: [],
         lifts: [0, 0.4],
