@@ -53,6 +53,8 @@ export interface Family {
   essential: RequirementId[];
   /** Questions worth asking beyond those with a default: what this kind of tool sometimes stands or falls by. */
   asks: RequirementId[];
+  /** People are protected by it: doing without is no choice. */
+  neverWithout?: true;
   /** How it is usually made today. */
   today: string;
   usualTrouble: string;
