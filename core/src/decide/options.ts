@@ -267,9 +267,11 @@ const least = (list: readonly RouteOption[]): RouteOption | undefined =>
 export function suggestPins(facts: CaseFacts, options: readonly RouteOption[]): Pin[] {
   const { doc } = facts;
   const { near } = todayOf(facts);
+  // What is used above its book figures: the same made of something that bears it is the first thing to look at.
+  const strained = !!near && !near.guessed && options.some((o) => o.process === near.process.id && o.material === near.material.id && !routeHolds(o));
   // An estimate of the very process beside what it really costs would set the book against the shop's own experience.
   const isToday = (o: RouteOption): boolean =>
-    !!near && o.process === near.process.id && (doc.today.cost !== null || near.guessed || o.material === near.material.id);
+    !!near && o.process === near.process.id && (o.material === near.material.id || (!strained && (doc.today.cost !== null || near.guessed)));
   const holds = options.filter((o) => routeHolds(o) && !isToday(o));
   const chosen: RouteOption[] = [];
   const take = (o: RouteOption | undefined): void => {

@@ -140,6 +140,22 @@ describe('the verdict', () => {
     expect(of(bridge)).toMatchObject({ kind: 'bridge', letter: 'A', then: expect.stringMatching(/^[BT]$/) });
     expect(of({ ...bridge, today: { ...bridge.today!, delay_per_day: 1 } }).kind).not.toBe('bridge');
   });
+  it('suggests the same in another material where today’s works above its book figure, and nowhere else', () => {
+    const milled = (temperature: number) =>
+      evaluateCase(
+        demoDoc({
+          family: 'press-nest',
+          need: { ...PLAIN, serviceTemp: must(temperature), load: must(6000) },
+          today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 880, wait_days: 20 },
+        }),
+        BUILT_IN_SITE,
+        200,
+      ).view.pins.filter((p) => p.option.process === 'cnc-mill').map((p) => p.option.material);
+    expect(milled(40)).toEqual([]);
+    // Aluminium is soft at 260 °C; steel is not.
+    expect(milled(260)).toHaveLength(1);
+    expect(milled(260)[0]).not.toBe('al-6061');
+  });
   it('never calls doing without the earliest: it is no tool', () => {
     const pins = (way: 'none' | 'machined') =>
       evaluateCase(
