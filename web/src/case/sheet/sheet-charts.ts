@@ -153,10 +153,16 @@ interface Axis {
   step: boolean;
 }
 
-/** A logarithmic axis: thirds of decades around what is drawn, which read 100, 220, 460, 1000. */
-function decades(ys: readonly number[]): { min: number; max: number; tickAmount: number; forceNiceScale: false } {
-  const low = Math.floor(3 * Math.min(...ys)), high = Math.ceil(3 * Math.max(...ys));
-  return { min: low / 3, max: high / 3, tickAmount: Math.max(1, high - low), forceNiceScale: false };
+/** As wide as a figure of an axis. */
+const ROOM = '\u00a0'.repeat(12);
+
+/** Ones, twos and fives of every power of ten around what is drawn. @param ys logarithms */
+export function decadeTicks(ys: readonly number[]): number[] {
+  const low = Math.min(...ys), high = Math.max(...ys);
+  const all: number[] = [];
+  for (let e = Math.floor(low) - 1; e <= Math.ceil(high); e++) for (const s of [1, 2, 5]) all.push(s * 10 ** e);
+  const first = all.findLastIndex((t) => Math.log10(t) <= low), last = all.findIndex((t) => Math.log10(t) >= high);
+  return all.slice(Math.max(0, first), last + 1 || undefined);
 }
 
 /** Medians of all ways over one figure, the spread of two of them shaded. */
@@ -166,6 +172,7 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
   const along = (x: number): number => (axis.log ? Math.log10(x) : x);
   const up = (y: number): number => (axis.log ? Math.log10(Math.max(y, 0.01)) : y);
   const back = (y: number): number => (axis.log ? 10 ** y : y);
+  const ticks = axis.log ? decadeTicks(ways.flatMap(({ k }) => curve.p50[k]).map(up)) : [];
   const line = axis.step ? ('stepline' as const) : ('straight' as const);
   return (ink) => ({
     chart: { type: 'rangeArea' },
@@ -191,13 +198,29 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
       title: { text: axis.title, style: { fontWeight: 400 } },
       tooltip: { enabled: false },
     },
+    // The library has no ticks at ones, twos and fives: lines with figures stand in for them.
+    ...(axis.log && { grid: { yaxis: { lines: { show: false } } } }),
     yaxis: {
-      ...(axis.log ? decades(ways.flatMap(({ k }) => curve.p50[k]).map(up)) : { min: 0, tickAmount: 4 }),
-      labels: { formatter: (y: number) => formatNumber(back(y), 2) },
+      ...(axis.log ? { min: up(ticks[0]), max: up(ticks.at(-1)!), tickAmount: 1, forceNiceScale: false } : { min: 0, tickAmount: 4 }),
+      labels: axis.log ? { formatter: () => ROOM } : { formatter: (y: number) => formatNumber(y, 2) },
       title: { text: currency, style: { fontWeight: 400 } },
     },
     legend: { show: false },
     annotations: {
+      yaxis: ticks.map((t) => ({
+        y: up(t),
+        borderColor: ink.rule,
+        strokeDashArray: 0,
+        label: {
+          text: formatNumber(t),
+          position: 'left',
+          textAnchor: 'end',
+          offsetX: -6,
+          offsetY: 4,
+          borderWidth: 0,
+          style: { background: 'transparent', color: ink.ink, fontSize: '12px' },
+        },
+      })),
       xaxis: [
         {
           x: along(axis.asked),

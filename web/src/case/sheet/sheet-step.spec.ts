@@ -7,7 +7,7 @@ import { demoDoc } from '@cuadro/core/case/testing';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
 import { ShopService } from '../../data/shop.service';
 import { OverrideForm } from './override-form';
-import { buildUpWords, crossingWords, moversChart, moversWords, priceSteps } from './sheet-charts';
+import { buildUpWords, crossingWords, decadeTicks, moversChart, moversWords, priceSteps } from './sheet-charts';
 
 const view =
   evaluateCase(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50)
@@ -44,6 +44,11 @@ describe('the charts in words', () => {
       'What moves the cost of A most: Rate, 900\u00a0EUR at its low and 1\u00a0500\u00a0EUR at its high; Life, 1\u00a0300\u00a0EUR at its low and 1\u00a0000\u00a0EUR at its high.',
     );
     expect(moversWords({ ...pin, swings: [] }, 'EUR')).toBe('Nothing moves the cost of A.');
+  });
+  it('has ones, twos and fives around what is drawn on powers of ten', () => {
+    expect(decadeTicks([Math.log10(640), Math.log10(6400)])).toEqual([500, 1000, 2000, 5000, 10_000]);
+    expect(decadeTicks([0, 0.3]).map((t) => Number(t.toPrecision(3)))).toEqual([1, 2]);
+    expect(decadeTicks([Math.log10(0.07), Math.log10(0.3)]).map((t) => Number(t.toPrecision(3)))).toEqual([0.05, 0.1, 0.2, 0.5]);
   });
   it('tell where two ways change places, from 10 to 90 %, and how often', () => {
     const curve = { ...view.curve, crossings: [{ a: 0, b: 1, at: 1500, low: 1200, high: 2500, share: 0.6 }] };
