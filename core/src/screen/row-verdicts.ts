@@ -1,6 +1,6 @@
 import { formatNumber } from '../quantity/quantity';
 import { list } from '../quantity/words';
-import { type CheckContext, STATE_ORDER, type State, worse } from './check';
+import { type CheckContext, STATE_ORDER, type State, STATE_WORDS, worse } from './check';
 import {
   alongSections,
   borne,
@@ -56,6 +56,10 @@ export interface RowVerdict {
 
 const two = (x: number): string => String(Number(x.toPrecision(2)));
 
+/** What a row asks of a way, for a cell: its share of what may be borne, or that a sleeve bears it. */
+export const askedWords = ({ decides, use }: RowVerdict): string =>
+  decides === 'sleeve' ? 'on a sleeve' : use === undefined ? STATE_WORDS.unknown : `${formatNumber(100 * use, 2)}\u00a0%`;
+
 /** Every row of the load table on this way: holds, on condition, does not, or cannot be said and why. */
 export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
   const found = new Map(everyLoad(ctx).map((u) => [u.id, u]));
@@ -74,7 +78,7 @@ export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
 function underHead(ctx: CheckContext, l: RowLoad): RowVerdict {
   const { state, presses_mpa: presses, bears_mpa: bears } = pressing(ctx, l)!;
   const reason = `Presses with ${two(presses)} MPa under its head; ${two(bears)} MPa are borne for long.${state === 'conditional' ? SLEEVE : ''}`;
-  return { id: l.id, name: l.name, state, decides: 'presses', reason, also: [] };
+  return { id: l.id, name: l.name, state, decides: 'presses', use: presses / bears, reason, also: [] };
 }
 
 const PROVE = ' Prove it with one and a half times the load.';

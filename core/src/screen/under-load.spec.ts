@@ -8,7 +8,7 @@ import { BUILT_IN_SITE } from '../records/site';
 import { shelfOf } from '../shelf/shelf';
 import { box } from '../shape/testing';
 import { screen, usualRemedies, withRemedies } from './screen';
-import { rowVerdicts } from './row-verdicts';
+import { askedWords, rowVerdicts } from './row-verdicts';
 import { everyLoad, hardest, softest } from './under-load';
 
 const material = (id: string) => shelfOf(BUILT_IN_SITE.shop).material(id);
@@ -51,7 +51,11 @@ describe('the load table on one way', () => {
     expect(everyLoad(on(doc))).toEqual([]);
     expect(check(doc, 'strength')).toBeUndefined();
     expect(factsOf(doc, BUILT_IN_SITE).need.load).toEqual(factsOf(demoDoc({}), BUILT_IN_SITE).need.load);
-    expect(rowVerdicts(on(doc, 'extrusion-open', 'petg'))[0]).toMatchObject({ state: 'conditional', decides: 'presses' });
+    const bare = on(doc, 'extrusion-open', 'petg');
+    expect(rowVerdicts(bare)[0]).toMatchObject({ state: 'conditional', decides: 'presses' });
+    expect(askedWords(rowVerdicts(bare)[0])).toMatch(/^[\d\s]+%$/);
+    expect(askedWords(rowVerdicts(withRemedies(bare, ['compression-limiters']).ctx)[0])).toBe('on a sleeve');
+    expect(askedWords(rowVerdicts(on(demoDoc({ loads: { p: { kind: 'pressure' } } })))[0])).toBe('not known');
     expect(rowVerdicts(on(doc))[0].state).toBe('pass');
   });
   it('a formula chosen in the row is what counts: an arm of 100 × 20 × 10 under 50 N', () => {

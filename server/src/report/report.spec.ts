@@ -65,7 +65,7 @@ describe('the report', () => {
     const text = words(definition(d)).join('\n');
     expect(text).toContain('Loads, row by row');
     expect(text).toMatch(/L1 Squeeze, 80.N \(50.N to 120.N\), for hours/);
-    expect(text).toMatch(/(holds|on condition|fails): [\d.]+ %, gives [\d.]+.mm/);
+    expect(text).toMatch(/(holds|on condition|fails): [\d.]+\s%, gives [\d.]+.mm/);
     expect(text).toContain('one and a half times the load');
     expect(words(definition(doc('Hinge'))).join('\n')).not.toContain('Loads, row by row');
   });

@@ -12,11 +12,12 @@ import type { CaseDoc } from '@cuadro/core/case/types';
 import { formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
+import { askedWords } from '@cuadro/core/screen/row-verdicts';
 import { familyOf } from '@cuadro/core/need/families';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { isLasting, loadName } from '@cuadro/core/need/loads';
 import { sizeText } from '@cuadro/core/need/load-words';
-import { formatNumber, formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
+import { formatQuantity, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { LOAD_BASIS } from '@cuadro/core/screen/under-load';
 import type { Shop } from '@cuadro/core/shelf/shop';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
@@ -318,9 +319,9 @@ function loadTable({ doc, system, picture, drawn }: ReportInput, pins: PinView[]
             `L${i + 1} ${loadName(row)}, ${sizeText(row, system)}${isLasting(row) ? ', for hours' : ''}`,
             ...made.map((p): TableCell => {
               const v = p.rows.find((r) => r.id === id);
-              if (v?.use === undefined) return STATE_WORDS.unknown;
+              if (!v || v.state === 'unknown') return STATE_WORDS.unknown;
               const give = v.give_mm === undefined ? '' : `, gives ${formatQuantity(two(v.give_mm), 'length', system)}`;
-              return { text: `${STATE_WORDS[v.state]}: ${formatNumber(100 * v.use, 2)} %${give}`, style: 'small' };
+              return { text: `${STATE_WORDS[v.state]}: ${askedWords(v)}${give}`, style: 'small' };
             }),
           ]),
         ],

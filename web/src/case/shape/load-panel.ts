@@ -12,7 +12,7 @@ import { HOLD_INPUTS } from '@cuadro/core/need/loads';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { LOAD_BASIS } from '@cuadro/core/screen/under-load';
-import type { RowVerdict } from '@cuadro/core/screen/row-verdicts';
+import { askedWords, type RowVerdict } from '@cuadro/core/screen/row-verdicts';
 import { type FaceChoice, placeOfFace } from '@cuadro/core/shape/patch';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
@@ -192,9 +192,7 @@ export class LoadPanel {
 
   protected nameOf = (m: FaceMark, i: number): string => `${DUTY[m.duty].letter}${i + 1}, ${DUTY[m.duty].label}${m.note ? ` (${m.note})` : ''}`;
   protected mpa = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'pressure', this.settings.units());
-  protected share = (
-    v: RowVerdict,
-  ): string => (v.decides === 'sleeve' ? 'sleeve' : v.use === undefined ? 'not known' : `${formatNumber(100 * v.use, 2)}\u00a0%`);
+  protected readonly share = askedWords;
   protected give = (
     v: RowVerdict,
   ): string => (v.give_mm === undefined ? '' : formatQuantity(Number(v.give_mm.toPrecision(2)), 'length', this.settings.units()));
