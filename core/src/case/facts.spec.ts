@@ -124,6 +124,19 @@ describe('a studied mesh', () => {
   });
 });
 
+describe('a block with a pocket', () => {
+  it('is no work for a hand mill: its walls follow a program', async () => {
+    const c = new Cutters(await loadKernel(), 0.02);
+    const form = (part: Parameters<typeof asPart>[0]) => {
+      const ref = studiedRef(asPart(part, [0, 0, 1], 0));
+      return formOf(demoDoc({ form: 'shaped', shapes: { machined: ref } }), false);
+    };
+    const stepped = () => c.box(90, 70, 60).subtract(c.box(40, 100, 60).translate([40, 0, 35])).subtract(c.cylinder(8, 100).translate([-20, 0, -10]));
+    expect(form(stepped())).toBe('block');
+    expect(form(stepped().subtract(c.pocket(30, 30, 5, 60).translate([-20, 0, 40])))).toBe('shaped');
+  });
+});
+
 describe('a plate with something that does not go through', () => {
   it('is cut, in any position, and what is done afterwards is priced with it and said', async () => {
     const c = new Cutters(await loadKernel(), 0.02);

@@ -90,12 +90,15 @@ function sizeFor(doc: CaseDoc, printed: boolean): Size {
 
 const AXES: readonly Axis[] = ['x', 'y', 'z'];
 
+/** A pocket with walls along so much of its floor, holes in it counted as open, is no step. */
+const CLOSED = 0.8;
+
 /** A constant section up to this thickness is a plate that can be cut; beyond, a block to be milled. */
 const PLATE_MM = 30;
 
 /**
  * The form as measured where there is a mesh: what the part's features make it (plate, also one that is drilled, countersunk or milled after it
- * was cut; turned; block), constant section along the short side (plate or block), stock with little but round holes taken off (block); else as
+ * was cut; turned; block without pockets), constant section along the short side (plate or block), stock with little but round holes taken off (block); else as
  * the user says.
  */
 export function formOf(doc: CaseDoc, printed: boolean): Form {
@@ -107,8 +110,8 @@ export function formOf(doc: CaseDoc, printed: boolean): Form {
   if (seen?.length === 1 && seen[0].count === 1) {
     if (seen[0].kind === 'plate') return 'flat';
     if (seen[0].kind === 'turned') return 'turned';
-    // What stands square all over, steps and pockets too, is milled by hand; an opening with corners is not.
-    if (seen[0].kind === 'block' && !seen[0].windows) return 'block';
+    // What stands square all over, steps and round holes too, is milled by hand; pockets and openings with corners want a program.
+    if (seen[0].kind === 'block' && !seen[0].windows && !shape.study!.body.features.pockets.some((p) => p.walled > CLOSED)) return 'block';
   }
   if (shape.study?.body.block && short > PLATE_MM) return 'block';
   if (prismatic !== null && box_mm[AXES.indexOf(prismatic)] <= short * 1.0001) return short <= PLATE_MM ? 'flat' : 'block';
