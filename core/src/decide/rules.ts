@@ -45,6 +45,9 @@ const whyOut = (ctx: VerdictContext): string[] =>
   );
 
 function against(ctx: VerdictContext, chosen: Contender, other: Contender): string[] {
+  // What it would come to by trying again and again is no price.
+  if (!isToday(other) && !mightDo(other.option))
+    return [`The best of the others, ${name(other)}, is not likely to hold: ${percent(other.option.doubt.chance)}, as it is known now.`];
   const counted = ctx.doc.today.delay_per_day > 0 && !ctx.doc.today.waitingFree ? 'waiting and risk included' : 'risk included';
   const out = [
     `Over the programme, ${counted}, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${name(other)}; in ${

@@ -230,6 +230,9 @@ describe('situations', () => {
       expect(options.some((o) => bar.test(`${o.process}/${o.material}`))).toBe(true);
     }
     for (const wanted of s.holds ?? []) expect(options.filter((o) => wanted.test(`${o.process}/${o.material}`) && o.state !== 'fail')).not.toEqual([]);
+    // What nobody would try is no price to measure by.
+    for (const p of pins.filter((x) => x.letter !== 'T' && x.letter !== verdict.letter && x.option.doubt.chance < 0.2))
+      expect(verdict.reasons.join(' ')).not.toContain(` for ${p.letter}, `);
     // The tool of today is always there, and the sentence never contradicts the figures.
     expect(pins.at(-1)!.letter).toBe('T');
     if (verdict.kind !== 'even' && verdict.kind !== 'bridge' && verdict.kind !== 'licensed' && chosen) {

@@ -5,7 +5,7 @@ import { formatDate } from '@cuadro/core/quantity/date';
 import { type Agreed, type Decision, routeKey } from '@cuadro/core/case/types';
 import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { PinView } from '@cuadro/core/decide/evaluate-case';
-import { routeHolds } from '@cuadro/core/decide/summary';
+import { mightDo, routeHolds } from '@cuadro/core/decide/summary';
 import { unsignable, VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
@@ -46,7 +46,7 @@ export class VerdictStep {
     const pins = this.store.view()?.pins ?? [];
     const today = pins.find((p) => p.letter === 'T');
     const taken = this.route();
-    const others = pins.filter((p) => p !== today && routeHolds(p.option));
+    const others = pins.filter((p) => p !== today && routeHolds(p.option) && mightDo(p.option));
     const best = others.reduce<PinView | undefined>((b, p) => (!b || p.option.expected_cost < b.option.expected_cost ? p : b), undefined);
     const chosen = taken && taken !== today ? taken : best;
     const then = pins.find((p) => p.letter === this.verdict()?.then);
