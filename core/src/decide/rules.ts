@@ -35,8 +35,14 @@ function name(c: Contender): string {
 type Answer = 'today' | 'print' | 'simple' | 'machine';
 const answerOf = (c: Contender): Answer => (c.option.kind === 'cut' || c.option.kind === 'hand' ? 'simple' : c.option.kind);
 
+/** The tool of today where it may stay as it is: what protects people is not done without, whatever a day without costs. */
+const staying = ({ today, doc, family }: VerdictContext): Contender | undefined => (doc.today.way === 'none' && family.neverWithout ? undefined : today);
+
 /** Pinned ways that hold, and the tool of today where doing as today is a choice. */
-const rivalsOf = (ctx: VerdictContext): Contender[] => [...ctx.contenders.filter(holds), ...(ctx.today ? [ctx.today] : [])];
+function rivalsOf(ctx: VerdictContext): Contender[] {
+  const today = staying(ctx);
+  return [...ctx.contenders.filter(holds), ...(today ? [today] : [])];
+}
 
 /** Why each printed route is out, one sentence a route. */
 const whyOut = (ctx: VerdictContext): string[] =>
@@ -185,11 +191,12 @@ export const RULES: readonly Rule[] = [
     id: 'stay',
     says: 'Where no new way holds, it stays as it is.',
     apply(ctx) {
-      if (!ctx.today || ctx.contenders.some(holds)) return undefined;
+      const today = staying(ctx);
+      if (!today || ctx.contenders.some(holds)) return undefined;
       const why = whyOut(ctx);
       return {
-        ...headlineOf(ctx, ctx.today),
-        letter: ctx.today.letter,
+        ...headlineOf(ctx, today),
+        letter: today.letter,
         reasons: why.length ? why : ['No new way holds as the need is written; open the Routes step for the reasons.'],
       };
     },

@@ -9,8 +9,8 @@ import { figuresOf, routeContext, type RouteOption } from './options';
 /** The line that suggestion, chances, decision and sentences go by: the same for all. Without waiting, where that is left out, its days cost nothing. */
 export const DECISION_LINE = 'expected_cost';
 
-/** Is doing as today one of the choices? With nothing there, only where somebody said what a day without costs, and nobody needs it to be safe. */
-export const contending = ({ doc, family }: CaseFacts): boolean => doc.today.way !== 'none' || (doc.today.delay_per_day > 0 && !family.neverWithout);
+/** Is doing as today what the new ways are measured by? With nothing there, only where somebody said what a day without costs. */
+export const contending = ({ doc }: CaseFacts): boolean => doc.today.way !== 'none' || doc.today.delay_per_day > 0;
 
 /** What a book says of a tool that stands there and works: worth knowing, but it rules nothing out. */
 const inUse = (c: CheckResult): CheckResult =>
