@@ -105,3 +105,28 @@ test('own materials: two hundred rows in, the bad ones named, screened like any 
     return (await page.request.patch(`${server.url}/api/shop`, { data: { changes: [{ path: ['materials'], was: shop.materials }] } })).ok();
   }).toBe(true);
 });
+
+test('with nothing there today the plane is drawn all the same, doing without at its upper edge', async ({ page, server }) => {
+  const { doc } = await server.case('Hinge');
+  const nothing = {
+    ...doc,
+    title: 'Nothing there yet',
+    shapes: {},
+    today: { ...doc.today, way: 'none', material: null, cost: null, wait_days: null, delay_per_day: 35 },
+  };
+  const made = await fetch(`${server.url}/api/cases`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ doc: nothing, who: 'e2e' }),
+  });
+  const { id } = (await made.json()) as { id: string };
+  try {
+    await page.goto(`${server.url}/case/${id}/routes`);
+    await expect(page.locator('.summary')).toContainText(/ways hold/);
+    await expect(page.getByText('doing without').first()).toBeVisible();
+    // A tool that is not there is never the earliest.
+    await expect(page.locator('.summary')).not.toContainText('T earliest');
+  } finally {
+    await fetch(`${server.url}/api/cases/${id}`, { method: 'DELETE' });
+  }
+});

@@ -165,14 +165,31 @@ export function decadeTicks(ys: readonly number[]): number[] {
   return all.slice(Math.max(0, first), last + 1 || undefined);
 }
 
+/** Doing without may cost many times what any tool does: beyond this many times the dearest of the others it leaves the frame, at a round figure. */
+const FAR_DEARER = 4;
+export function frameTop(of: readonly { letter: string; ys: readonly number[] }[]): number | undefined {
+  const most = (ways: typeof of): number => Math.max(0, ...ways.flatMap(({ ys }) => ys));
+  const others = most(of.filter(({ letter }) => letter !== 'T'));
+  if (!others || most(of) <= FAR_DEARER * others) return undefined;
+  return scaleLinear().domain([0, 1.1 * others]).nice(4).domain()[1];
+}
+
+const drawnWays = ({ pins }: CaseView, curve: Curve): { letter: Letter; k: number; ys: readonly number[] }[] =>
+  pins.map(({ letter }, k) => ({ letter, k, ys: curve.p50[k] ?? [] })).filter(({ ys }) => ys.some((y) => y > 0));
+
+/** Said beneath the curves over cycles where doing without leaves their frame. */
+export const beyondWords = (view: CaseView): string =>
+  frameTop(drawnWays(view, view.curve)) === undefined ? '' : ' T costs many times as much: it lies above the frame.';
+
 /** Medians of all ways over one figure, the spread of two of them shaded. */
 function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis): (ink: ChartInk) => ApexOptions {
-  const ways = view.pins.map((p, k) => ({ letter: p.letter, k })).filter(({ k }) => curve.p50[k]?.some((y) => y > 0));
+  const ways = drawnWays(view, curve);
   const withBand = ways.filter(({ letter }) => shaded(view).includes(letter));
   const along = (x: number): number => (axis.log ? Math.log10(x) : x);
   const up = (y: number): number => (axis.log ? Math.log10(Math.max(y, 0.01)) : y);
   const back = (y: number): number => (axis.log ? 10 ** y : y);
   const ticks = axis.log ? decadeTicks(ways.flatMap(({ k }) => curve.p50[k]).map(up)) : [];
+  const top = axis.log ? undefined : frameTop(ways);
   const line = axis.step ? ('stepline' as const) : ('straight' as const);
   return (ink) => ({
     chart: { type: 'rangeArea' },
@@ -201,7 +218,9 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
     // The library has no ticks at ones, twos and fives: lines with figures stand in for them.
     ...(axis.log && { grid: { yaxis: { lines: { show: false } } } }),
     yaxis: {
-      ...(axis.log ? { min: up(ticks[0]), max: up(ticks.at(-1)!), tickAmount: 1, forceNiceScale: false } : { min: 0, tickAmount: 4 }),
+      ...(axis.log
+        ? { min: up(ticks[0]), max: up(ticks.at(-1)!), tickAmount: 1, forceNiceScale: false }
+        : { min: 0, max: top, tickAmount: top ? scaleLinear().domain([0, top]).ticks(4).length - 1 : 4 }),
       labels: axis.log ? { formatter: () => ROOM } : { formatter: (y: number) => formatNumber(y, 2) },
       title: { text: currency, style: { fontWeight: 400 } },
     },
@@ -235,7 +254,7 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
           },
         },
       ],
-      points: ways.map(({ letter, k }) => ({
+      points: ways.filter(({ k }) => !top || curve.p50[k][labelAt(curve.x.length, k)] <= top).map(({ letter, k }) => ({
         x: along(curve.x[labelAt(curve.x.length, k)]),
         y: up(curve.p50[k][labelAt(curve.x.length, k)]),
         marker: { size: 0 },

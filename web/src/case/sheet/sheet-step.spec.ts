@@ -7,7 +7,7 @@ import { demoDoc } from '@cuadro/core/case/testing';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
 import { ShopService } from '../../data/shop.service';
 import { OverrideForm } from './override-form';
-import { buildUpWords, crossingWords, decadeTicks, moversChart, moversWords, priceSteps } from './sheet-charts';
+import { beyondWords, buildUpWords, crossingWords, decadeTicks, frameTop, moversChart, moversWords, priceSteps } from './sheet-charts';
 
 const view =
   evaluateCase(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50)
@@ -44,6 +44,15 @@ describe('the charts in words', () => {
       'What moves the cost of A most: Rate, 900\u00a0EUR at its low and 1\u00a0500\u00a0EUR at its high; Life, 1\u00a0300\u00a0EUR at its low and 1\u00a0000\u00a0EUR at its high.',
     );
     expect(moversWords({ ...pin, swings: [] }, 'EUR')).toBe('Nothing moves the cost of A.');
+  });
+  it('leaves out of its frame what costs many times as much as any tool, and nothing else', () => {
+    const tools = [{ letter: 'A', ys: [400, 1100] }, { letter: 'B', ys: [2300, 2300] }];
+    expect(frameTop([...tools, { letter: 'T', ys: [0, 35_000] }])).toBe(3000);
+    expect(frameTop([...tools, { letter: 'T', ys: [0, 9000] }])).toBeUndefined();
+    expect(frameTop([...tools, { letter: 'C', ys: [35_000] }])).toBeUndefined();
+    const far = { ...view, curve: { ...view.curve, p50: view.pins.map((p) => (p.letter === 'T' ? [0, 35_000] : [400, 1100])) } };
+    expect(beyondWords(far)).toContain('above the frame');
+    expect(beyondWords({ ...far, curve: { ...far.curve, p50: far.pins.map(() => [400, 1100]) } })).toBe('');
   });
   it('has ones, twos and fives around what is drawn on powers of ten', () => {
     expect(decadeTicks([Math.log10(640), Math.log10(6400)])).toEqual([500, 1000, 2000, 5000, 10_000]);

@@ -14,7 +14,7 @@ import { Chart } from '../../shared/chart';
 import { StateGlyph } from '../../shared/state-glyph';
 import { LeadCalendar } from './lead-calendar';
 import { OverrideForm } from './override-form';
-import { buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart, moversChart, moversWords, priceStepsChart } from './sheet-charts';
+import { beyondWords, buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart, moversChart, moversWords, priceStepsChart } from './sheet-charts';
 import { SheetStrips } from './sheet-strips';
 
 /** Pinned routes side by side. Every figure opens in the margin; any line can be overridden. */
@@ -97,7 +97,7 @@ export class SheetStep {
   protected readonly movers = computed(() => this.looked() && moversChart(this.looked()!, this.shops.currency()));
   protected readonly moversWords = computed(() => (this.looked() ? moversWords(this.looked()!, this.shops.currency()) : ''));
   protected readonly cycles = computed(() => cyclesChart(this.store.view()!, this.shops.currency()));
-  protected readonly crossings = computed(() => crossingWords(this.store.view()!));
+  protected readonly crossings = computed(() => crossingWords(this.store.view()!) + beyondWords(this.store.view()!));
   private readonly copies = computed(() => factsOf(this.store.doc()!, this.shops.site()).need.copies?.value ?? 1);
   protected readonly byCopies = computed(() => copiesChart(this.store.view()!, this.copies(), this.shops.currency()));
   protected readonly copiesCrossings = computed(() => crossingWords(this.store.view()!, this.store.view()!.copiesCurve, 'copies'));
