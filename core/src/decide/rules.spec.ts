@@ -137,6 +137,9 @@ describe('the verdict', () => {
     const free = { pins: [PRINT, MILL], overrides: {} };
     const of = (doc: Partial<CaseDoc>) => evaluateCase(demoDoc({ ...doc, ...free }), BUILT_IN_SITE, 400).view.verdict;
     // The tool of today, or its like, takes over.
+    const asked = of(bridge).conditions.join(' ');
+    expect(asked).toMatch(/Order .* on the same day\. Count what it makes: it is good for about \d+\./);
+    expect(asked).not.toContain('wear out');
     expect(of(bridge)).toMatchObject({ kind: 'bridge', letter: 'A', then: expect.stringMatching(/^[BT]$/) });
     expect(of({ ...bridge, today: { ...bridge.today!, delay_per_day: 1 } }).kind).not.toBe('bridge');
   });

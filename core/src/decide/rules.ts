@@ -183,7 +183,7 @@ export const RULES: readonly Rule[] = [
             prints === 1 ? 'print does' : 'prints do'
           }; then the lasting tool takes over.`,
         ],
-        conditions: [`Order ${name(lasting)} on the same day.`, life.reason],
+        conditions: [`Order ${name(lasting)} on the same day.`, `Count what it makes: it is good for about ${Math.round(life.value ?? 0)}.`],
       };
     },
   },

@@ -47,6 +47,8 @@ export class SheetStep {
   protected readonly stripNames = computed(() =>
     ['expected_cost', 'lead', 'price_each', 'mass_tool', 'life'].filter((n) => n === 'lead' || this.rows().includes(n))
   );
+  /** Doing without neither holds nor fails. */
+  protected readonly isTool = (pin: PinView): boolean => pin.letter !== 'T' || !!pin.option.materialLabel;
   protected readonly opens = (pin: PinView, name: string): boolean => this.isOpen(pin, name);
   /** "A is cheapest in 70 of 100 samples, and ready 21 days before the tool of today." */
   protected readonly headline = computed(() => {
