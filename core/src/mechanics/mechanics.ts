@@ -1,6 +1,6 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
 import { measure } from '../shape/measure';
-import { insideCornerLines, toInsideCorner } from '../shape/inside-corners';
+import { insideCornerLines } from '../shape/inside-corners';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { dot, frameFor, inFrame, type Vec3 } from '../shape/turn';
 import { brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
@@ -231,7 +231,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
       worst: outOf(peak.at),
       backed,
       corners: peak.corners.map((c) => ({ ...c, at: outOf(c.at) })),
-      inCorner: toInsideCorner(mesh, peak.at) <= Math.max(patch_mm, ...grid.size),
+      inCorner: peak.inCorner,
       area_mm2,
       holds: seats.map(({ nodes }) => outOf(total(back, (i) => nodes[i]?.node))),
       pushes: seats.map(({ nodes, cells }) => {

@@ -148,7 +148,7 @@ export class Stresses {
     touched: Uint8Array,
     works: Float32Array,
     sharp: readonly (readonly Vec3[])[] = [],
-  ): { inPlane: number; across: number; at: Vec3; hot: Spot[]; pressed: Pressed[]; corners: Corner[] } {
+  ): { inPlane: number; across: number; at: Vec3; hot: Spot[]; pressed: Pressed[]; inCorner: boolean; corners: Corner[] } {
     const { nodes, share, bricks } = this.grid;
     const where: number[] = [];
     const inPlane: number[] = [], across: number[] = [], least: number[] = [], spotIn: number[] = [], spotAcross: number[] = [];
@@ -189,9 +189,11 @@ export class Stresses {
     const at = hit ? this.place(hit) : this.middle(0);
     // Of the strength in its direction nothing is known here: each direction is measured by its own peak.
     const ofPeak = (x: number, z: number): number => Math.max(a > 0 ? x / a : 0, c > 0 ? z / c : 0);
+    const reach = APART * Math.max(this.patch, ...this.grid.size);
+    const isBeside = (line: readonly Vec3[]): boolean => line.some((p) => Math.hypot(...p.map((x, k) => x - at[k])) <= reach);
     const index = new Map(where.map((b, i) => [b, i]));
     const corners = sharp
-      .filter((line) => line.every((p) => Math.hypot(...p.map((x, k) => x - at[k])) > APART * this.patch))
+      .filter((line) => !isBeside(line))
       .flatMap((line) => {
         const near = [...this.bricksAt(line)].flatMap((b) => index.get(b) ?? []);
         const worked = (i: number): number => ofPeak(inPlane[i], across[i]);
@@ -207,7 +209,7 @@ export class Stresses {
         return { at: this.place({ brick, spot }), share: Math.min(1, ofPeak(withinLayers(s), acrossLayers(s))) };
       })
       .filter((corner) => corner.share >= NEARLY);
-    return { inPlane: a, across: c, at, hot, pressed, corners: corners.sort((p, q) => q.share - p.share) };
+    return { inPlane: a, across: c, at, hot, pressed, inCorner: sharp.some(isBeside), corners: corners.sort((p, q) => q.share - p.share) };
   }
 
   /** Bricks that lie at places, or beside them. */

@@ -234,11 +234,12 @@ export function gives(ctx: CheckContext, load: Giving): Gives {
     : need.tolerance
     ? times(askedRange(need, 'tolerance'), 0.5)
     : { low: limit / 2, likely: limit, high: 2 * limit };
+  const state = give <= limit ? 'pass' : give <= 2 * limit ? 'conditional' : 'fail';
   // The softer the material may be, the more it gives.
   const low = (load.give.low * range.likely) / range.high, high = (load.give.high * range.likely) / range.low;
   return {
     // Rows give by themselves: sleeves end what a bolt does, and change nothing of another row.
-    ...withSleeves(load, (u) => (u !== load ? 'fail' : give <= limit ? 'pass' : give <= 2 * limit ? 'conditional' : 'fail')),
+    ...(load.sleeved === 'none' ? withSleeves(load, () => state) : { state }),
     give_mm: give,
     may_give_mm: limit,
     chance: chanceAtMost(times({ low, likely: load.give.likely, high }, load.give.likely ? give / load.give.likely : 0), asked),
@@ -267,6 +268,10 @@ export function bearsPressure({ traits, need, material }: CheckContext, how: { l
 /** Crushed under a bare head, plastic holds on condition: sleeves or washers are the usual answer. */
 export const headState = (p: number, bears: Range, { material, taken }: CheckContext): State =>
   p <= bears.low ? 'pass' : p <= bears.high || (material.family !== 'metal' && !taken.has('wide-washers')) ? 'conditional' : 'fail';
+
+/** What helps under a head: wide washers where they do, sleeves in any case. @param bears MPa that the face bears */
+export const headOffers = ({ taken }: CheckContext, bolt: BoltSize, force: number, bears: number): readonly ('wide-washers' | 'compression-limiters')[] =>
+  !taken.has('wide-washers') && force / bearingArea(bolt, true) <= bears ? ['wide-washers', 'compression-limiters'] : ['compression-limiters'];
 
 /** A row that stands on a face of the part, or on the ring under a screw head; nothing for others, and for what stands on a sleeve. */
 export function pressing(ctx: CheckContext, l: RowLoad): Pressing | undefined {

@@ -60,17 +60,3 @@ export function insideCornerLines(mesh: Mesh, step: number): Vec3[][] {
   });
   return lines;
 }
-
-/** Distance from a place to the nearest sharp inside corner, mm; infinite where there is none. */
-export function toInsideCorner(mesh: Mesh, p: readonly number[]): number {
-  const { vertices: v, indices } = mesh;
-  let least = Infinity;
-  for (const h of insideCorners(mesh)) {
-    const [a, b] = [3 * indices[h], 3 * indices[next(h)]];
-    const d = [0, 1, 2].map((k) => v[b + k] - v[a + k]), q = [0, 1, 2].map((k) => p[k] - v[a + k]);
-    const l2 = d[0] ** 2 + d[1] ** 2 + d[2] ** 2;
-    const t = l2 > 0 ? Math.max(0, Math.min(1, (d[0] * q[0] + d[1] * q[1] + d[2] * q[2]) / l2)) : 0;
-    least = Math.min(least, Math.hypot(q[0] - t * d[0], q[1] - t * d[1], q[2] - t * d[2]));
-  }
-  return least;
-}

@@ -3,7 +3,7 @@ import { byLevel, chanceAtMost, type Check } from '../check';
 import { bearingArea, boltFor, BOLTS, preload } from '../../need/bolts';
 import type { BoltSize } from '../../need/requirements';
 import { times } from '../traits';
-import { bearsPressure, headState } from '../under-load';
+import { bearsPressure, headOffers, headState } from '../under-load';
 
 const BASIS =
   'Preload F = T/(0.2 d), 0.15 to 0.25 by how dry the thread is; pressed on the ring under a socket head in a medium clearance hole. The face bears its crushing strength, reduced for heat and for hours under load, factor 1.5; metal bears twice its yield in so small a ring. Tighten by torque wrench and look again after a week.';
@@ -38,7 +38,6 @@ export const bearing: Check = {
     const area = bearingArea(size, washer);
     const p = force.likely / area;
     const state = byLevel(need.boltTorque!.level, headState(p, bears, ctx));
-    const washers = !washer && force.likely / bearingArea(size, true) <= bears.likely;
     const n = (x: number): string => `${Number(x.toPrecision(2))} MPa`;
     return {
       state,
@@ -49,7 +48,7 @@ export const bearing: Check = {
       // How hard a torque pulls differs by more than the torque itself.
       chance: chanceAtMost(times(force, 1 / area), bears),
       basis: BASIS,
-      offers: state === 'pass' ? [] : washers ? ['wide-washers', 'compression-limiters'] : ['compression-limiters'],
+      offers: state === 'pass' ? [] : headOffers(ctx, size, force.likely, bears.likely),
       reason: `${what} on ${mm2(area)} under its ${washer ? 'wide washer' : 'head'}: ${n(p)}; ${material.label} bears ${n(bears.likely)} for long.`,
     };
   },

@@ -1,6 +1,5 @@
-import { bearingArea } from '../../need/bolts';
 import { byLevel, type Check, STATE_ORDER } from '../check';
-import { pressing } from '../under-load';
+import { headOffers, pressing } from '../under-load';
 
 const BASIS =
   'Mean pressure: the load over the area it stands on; under a screw the ring of its head in a medium clearance hole. The face bears its crushing strength, reduced for heat, and for hours where the load stays, factor 1.5; metal bears twice its yield in so small a ring. At rims it is more than the mean.';
@@ -27,7 +26,6 @@ export const pressed: Check = {
     const others = found.filter((f) => f !== worst && f.state !== 'pass' && STATE_ORDER.indexOf(f.state) >= STATE_ORDER.indexOf(state)).map((f) =>
       `“${f.row.name}”`
     );
-    const washers = row.bolt && !ctx.taken.has('wide-washers') && row.size.likely / bearingArea(row.bolt, true) <= bears;
     return {
       state: byLevel(ctx.need.load?.level ?? 'must', state),
       value: p,
@@ -36,7 +34,7 @@ export const pressed: Check = {
       margin: (bears - p) / bears,
       chance,
       basis: BASIS,
-      offers: state === 'pass' ? [] : !row.bolt ? ['metal-face'] : washers ? ['wide-washers', 'compression-limiters'] : ['compression-limiters'],
+      offers: state === 'pass' ? [] : row.bolt ? headOffers(ctx, row.bolt, row.size.likely, bears) : ['metal-face'],
       reason: `“${row.name}” presses with ${mpa(p)} on its face; ${ctx.material.label} bears ${mpa(bears)}${row.lasting || row.bolt ? ' for long' : ''}.${
         state === 'pass' ? '' : others.length ? ` So does ${others.join(', ')}.` : ''
       }`,

@@ -3,6 +3,7 @@ import type { Letter } from '@cuadro/core/case/types';
 import { routeKey } from '@cuadro/core/case/types';
 import type { RouteOption } from '@cuadro/core/decide/options';
 import { routeHolds } from '@cuadro/core/decide/summary';
+import { FAR_DEARER } from '../far-dearer';
 
 /** Room around the plane for its figures, px. */
 export const EDGE = { left: 58, right: 18, top: 30, bottom: 42 } as const;
@@ -39,8 +40,6 @@ const SOONEST = 0.2;
 const notBefore = (days: number): number => Math.max(SOONEST, days);
 const drawn = (o: RouteOption): boolean => Number.isFinite(o.expected_cost) && Number.isFinite(o.lead_days);
 const STEPS = [1, 2, 5];
-/** So many times as dear as the dearest of the others is beyond the frame. */
-const FAR_DEARER = 4;
 
 /**
  * Ways by days until they are ready (powers of ten) and what decides, with the frame around those that can be chosen: what is ruled

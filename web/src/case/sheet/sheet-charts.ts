@@ -7,6 +7,7 @@ import { formatMoney, GROUP_WORDS } from '@cuadro/core/case/words';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { CostGroup } from '@cuadro/core/worksheet/types';
 import type { ChartInk } from '../../shared/chart';
+import { FAR_DEARER } from '../far-dearer';
 
 const GROUPS: readonly (CostGroup | 'quoted')[] = ['engineering', 'material', 'machine', 'labour', 'finishing', 'hardware', 'outside', 'overhead', 'quoted'];
 /** Tones of one ink and simple patterns: parts stay apart in grey and for the colour-blind. */
@@ -165,8 +166,7 @@ export function decadeTicks(ys: readonly number[]): number[] {
   return all.slice(Math.max(0, first), last + 1 || undefined);
 }
 
-/** Doing without may cost many times what any tool does: beyond this many times the dearest of the others it leaves the frame, at a round figure. */
-const FAR_DEARER = 4;
+/** Where the frame ends, at a round figure, when doing without is far dearer; nothing where all fit into it. */
 export function frameTop(of: readonly { letter: string; ys: readonly number[] }[]): number | undefined {
   const most = (ways: typeof of): number => Math.max(0, ...ways.flatMap(({ ys }) => ys));
   const others = most(of.filter(({ letter }) => letter !== 'T'));
