@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { firstValueFrom } from 'rxjs';
@@ -61,7 +61,8 @@ export class PaybackPage {
   protected readonly shown = inAddress<string>('scenario', '');
   protected readonly views = signal<ReadonlyMap<string, PaybackView>>(new Map());
   protected readonly taking = signal('');
-  private stopTaking = false;
+  /** The taking under way: one token each, so that one given up while it waited does not come back with the next. */
+  private run?: object;
 
   protected readonly currency = this.shops.currency;
   protected readonly values = computed<Values>(() => this.store.doc() ?? {});
@@ -98,6 +99,7 @@ export class PaybackPage {
 
   constructor() {
     this.margin.clear();
+    inject(DestroyRef).onDestroy(() => this.stop());
     void this.start();
     effect(() => {
       const id = this.shown();
@@ -178,33 +180,36 @@ export class PaybackPage {
     }
   }
 
-  /** Every case that is to be printed becomes a row; rows of the same name are renewed, others stay. */
+  /** Every case that is to be printed becomes a row; rows of the same name are renewed, others stay. Another scenario on show gives it up. */
   protected async takeCases(): Promise<void> {
-    this.stopTaking = false;
+    const run = (this.run = {});
+    const into = this.openId();
+    const givenUp = (): boolean => this.run !== run || this.openId() !== into;
     this.taking.set('Reading the cases …');
     try {
       const { rows } = await firstValueFrom(this.api.cases({ size: CASES_AT_ONCE }));
       const found: Values[] = [];
       for (const [k, row] of rows.entries()) {
-        if (this.stopTaking) return;
+        if (givenUp()) return;
         this.taking.set(`${k + 1} of ${rows.length}: ${row.title}`);
         const { doc } = await firstValueFrom(this.api.case(row.id));
         const tool = await this.compute.toolOf(doc, this.shops.site());
         if (tool) found.push(tool.row);
       }
+      if (givenUp()) return;
       const names = new Set(found.map((r) => r['kind']));
       const own = ((this.values()['tools'] as Values[] | undefined) ?? []).filter((r) => !names.has(r['kind']));
       this.put({ ...this.values(), tools: [...own, ...found] });
       this.snack.open(`${found.length} of ${rows.length} cases are to be printed and stand in the list.`, undefined, { duration: 8000 });
     } catch (e) {
-      this.problem.set(e instanceof Error ? e.message : String(e));
+      if (!givenUp()) this.problem.set(e instanceof Error ? e.message : String(e));
     } finally {
-      this.taking.set('');
+      if (this.run === run) this.stop();
     }
   }
 
   protected stop(): void {
-    this.stopTaking = true;
+    this.run = undefined;
     this.taking.set('');
   }
 
