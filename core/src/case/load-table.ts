@@ -126,23 +126,33 @@ function ownClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
   });
 }
 /** Remedies that change what is solved, and how much deeper a deeper section is. */
-export const SOLVED_REMEDIES = ['deeper-section', 'fibre-rods'] as const;
+export const SOLVED_REMEDIES = ['deeper-section', 'fibre-rods', 'compression-limiters'] as const;
 export type SolvedRemedy = typeof SOLVED_REMEDIES[number];
 export const DEEPER = 1.25;
-/** Modulus of bonded carbon rods, GPa. */
-const ROD_GPA = 130;
+/** Modulus of bonded carbon rods, of steel sleeves, GPa. */
+const ROD_GPA = 130, STEEL_GPA = 205;
 
-/** What those of a way's remedies that somebody took make of its class; nothing where none of them does, or the part has not been studied. */
-export function mended(doc: CaseDoc, printed: boolean, taken: readonly string[], material: LoadedMaterial, of: LoadClass): LoadClass | undefined {
-  const ways = bendWays(doc, printed);
-  const [deep, rods] = SOLVED_REMEDIES.map((id) => taken.includes(id));
-  if (!ways || (!deep && !rods)) return undefined;
-  return {
-    ...of,
-    ...(deep && { deeper: { way: ways.bends, by: DEEPER } }),
-    ...(rods && { rods: { ...ways, stiffer: ROD_GPA / material.modulus_gpa.inPlane.likely } }),
-  };
+/** What those of a way's remedies that somebody took make of its class, and which they are; nothing where none of them can be solved. */
+export function mended(
+  doc: CaseDoc,
+  printed: boolean,
+  taken: readonly string[],
+  material: LoadedMaterial,
+  of: LoadClass,
+): { like: LoadClass; with: readonly SolvedRemedy[] } | undefined {
+  const e = material.modulus_gpa.inPlane.likely;
+  const ways = taken.some((id) => id === 'deeper-section' || id === 'fibre-rods') ? bendWays(doc, printed) : undefined;
+  const does = {
+    'deeper-section': ways && { deeper: { way: ways.bends, by: DEEPER } },
+    'fibre-rods': ways && { rods: { ...ways, stiffer: ROD_GPA / e } },
+    'compression-limiters': hasDrawn(doc) && { sleeves: { stiffer: STEEL_GPA / e } },
+  } satisfies Record<SolvedRemedy, Partial<LoadClass> | false | undefined>;
+  const those = SOLVED_REMEDIES.filter((id) => taken.includes(id) && does[id]);
+  return those.length ? { like: Object.assign({}, of, ...those.map((id) => does[id])) as LoadClass, with: those } : undefined;
 }
+
+/** Bolts with their place on the part are drawn tight on it. */
+const hasDrawn = (doc: CaseDoc): boolean => loadRows(doc).some(([, row]) => kindOf(row) === 'bolt' && !!placeOf(row));
 
 /** Along the part, and of the two ways across it that in which the forces of the table push most. */
 function bendWays(doc: CaseDoc, printed: boolean): { along: Vec3; bends: Vec3 } | undefined {
@@ -166,7 +176,7 @@ function mendedClasses(doc: CaseDoc, printed: boolean): LoadClass[] {
     const m = materialsFor(id).find((x) => x.id === material);
     if (!process || !m || (process.kind === 'print') !== printed) return [];
     const c = mended(doc, printed, taken, m, loadClassOf(process, m, doc.overrides[route]));
-    return c ? [c] : [];
+    return c ? [c.like] : [];
   });
 }
 

@@ -10,7 +10,7 @@ import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
 import { onceOfTwo } from '../worksheet/once';
-import { byHand, heldAt, loadRows, mended, restsOf, SOLVED_REMEDIES, solvedLoads } from '../case/load-table';
+import { byHand, heldAt, loadRows, mended, restsOf, solvedLoads } from '../case/load-table';
 import { boltOf, isForceKind, isLasting, kindOf, loadName, placeOf, sizeOfLoad } from '../need/loads';
 import { solvedRows } from '../screen/solved-row';
 import type { RowLoad } from '../screen/under-load';
@@ -118,15 +118,15 @@ function rowsOn(
   const plain = given ? loadClassOf(process, material, given) : bookClass(process, material);
   const asked = rows.map(([id, row]) => ({ id, row, name: loadName(row), kind: kindOf(row), size: sizeOfLoad(row), lasting: isLasting(row) }));
   const taken = doc.remedies?.[routeKey({ process: process.id, material: material.id })];
-  const like = taken && mended(doc, printed, taken, material, plain);
-  const better = solved && like && solvedRows(solved, asked, like, material);
+  const change = taken && mended(doc, printed, taken, material, plain);
+  const better = solved && change && solvedRows(solved, asked, change.like, material);
   // A remedy that was just taken is solved in a moment: until then its rule of thumb stands.
   const found = better?.size ? better : solved && solvedRows(solved, asked, plain, material);
   const drawn = (r: typeof asked[number]): boolean => !!boltOf(r.row);
   const unbolted = solved && asked.some((r) => r.lasting && drawn(r))
-    ? solvedRows(solved, asked.filter((r) => !drawn(r)), better?.size ? like! : plain, material)
+    ? solvedRows(solved, asked.filter((r) => !drawn(r)), better?.size ? change!.like : plain, material)
     : undefined;
-  const solvedWith = better?.size ? SOLVED_REMEDIES.filter((id) => taken!.includes(id)) : [];
+  const solvedWith = better?.size ? change!.with : [];
   return asked.map(({ id, row, name, kind, size, lasting }): RowLoad => ({
     id,
     name,

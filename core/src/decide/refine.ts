@@ -16,7 +16,7 @@ export function refineAsks(doc: CaseDoc, site: Site, pins: readonly Pick<Pin, 'p
     const classes = pins.filter((p) => (processOf(p.process).kind === 'print') === printed).map((p) => {
       const key = routeKey(p), material = shelfOf(site.shop).material(p.material);
       const plain = loadClassOf(processOf(p.process), material, doc.overrides[key]);
-      return mended(doc, printed, doc.remedies?.[key] ?? [], material, plain) ?? plain;
+      return mended(doc, printed, doc.remedies?.[key] ?? [], material, plain)?.like ?? plain;
     });
     const own = classes.filter((c, i) => classes.findIndex((o) => sameClass(o, c)) === i);
     return own.length ? [{ name, ask: { ...ask, classes: own }, key: solvedKey(shape, ask) }] : [];

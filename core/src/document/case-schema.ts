@@ -215,6 +215,7 @@ const solvedSchema = yup
           .noUnknown()
           .default(undefined)
           .optional(),
+        sleeves: yup.object({ stiffer: bounded('Sleeves', 0.001, 1e5) }).noUnknown().default(undefined).optional(),
         fibre: yup
           .object({
             ring_mm: length('Rings'),

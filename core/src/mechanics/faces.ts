@@ -3,7 +3,7 @@ import { facets } from '../shape/facets';
 import { twins } from '../shape/half-edges';
 import type { Mesh } from '../shape/mesh';
 import { patchFrom } from '../shape/patch';
-import { dot, unit, type Vec3 } from '../shape/turn';
+import { dot, frameFor, unit, type Vec3 } from '../shape/turn';
 import { MechanicsError } from './brick';
 import type { Grid } from './grid';
 
@@ -25,6 +25,15 @@ interface Sample {
   normal: Vec3;
   /** Out of the part; at an edge between the faces that meet there. */
   out: Vec3;
+}
+
+/** What is under the head of a bolt: the axis of its hole at the face, out of the part; the hole and the head, radii; down to where the part ends. */
+export interface Head {
+  centre: Vec3;
+  normal: Vec3;
+  bore_mm: number;
+  rim_mm: number;
+  deep_mm: number;
 }
 
 /** A held face, cut into patches: what each is pushed with tells whether it stays on its seat. */
@@ -102,7 +111,7 @@ export class Faces {
     const list = this.face(at);
     if (at?.edge) return this.alongEdge(list, this.into(at.point));
     if (!at?.within_mm) return this.over(list);
-    const centre = this.centreOf(list, this.into(at.point), at.within_mm);
+    const { centre } = this.middleOf(list, this.into(at.point), at.within_mm);
     const inside = this.over(list, { centre, within: at.within_mm });
     if (inside.length) return inside;
     // Smaller than anything that is looked at: all of it in one place.
@@ -175,16 +184,16 @@ export class Faces {
     });
   }
 
-  /** The axis of the hole in the face that a spot is round, else the point itself. */
-  private centreOf(list: readonly number[], p: Vec3, within: number): Vec3 {
+  /** The axis and radius of the hole in the face that a spot is round, else the point itself. */
+  private middleOf(list: readonly number[], p: Vec3, within: number): { centre: Vec3; bore: number } {
     const round = loopsOf(this.border(list)).flatMap((loop) => {
       const c = [0, 1, 2].map((a) => loop.reduce((s, x) => s + x[a], 0) / loop.length) as Vec3;
       const radii = loop.map((x) => Math.sqrt(off2(x, c)));
       const r = radii.reduce((s, x) => s + x, 0) / radii.length;
       const isRound = loop.length >= 8 && radii.every((x) => Math.abs(x - r) <= ROUND * r);
-      return isRound && r < within && off2(p, c) <= (within + r) ** 2 ? [c] : [];
+      return isRound && r < within && off2(p, c) <= (within + r) ** 2 ? [{ centre: c, bore: r }] : [];
     });
-    return round.sort((a, b) => off2(a, p) - off2(b, p))[0] ?? p;
+    return round.sort((a, b) => off2(a.centre, p) - off2(b.centre, p))[0] ?? { centre: p, bore: 0 };
   }
 
   /** The brick at a place on the surface, looked for inwards, and where in it the place lies, 0 … 1. */
@@ -285,7 +294,7 @@ export class Faces {
     let backed = false;
     const { nodePlace, low, size, count } = this.grid;
     const list = this.face(at);
-    const head = this.centreOf(list, this.into(at.point), at.within_mm);
+    const { centre: head } = this.middleOf(list, this.into(at.point), at.within_mm);
     const normal = this.normal(list[0]);
     for (let node = 0; node < count; node++) {
       const off = [0, 1, 2].map((a) => low[a] + nodePlace[3 * node + a] * size[a] - head[a]);
@@ -297,6 +306,24 @@ export class Faces {
       if (deep <= CONE_DEEP * at.within_mm) touched[node] = 1;
     }
     return backed;
+  }
+
+  /** What is under the head of a bolt; nothing for what is no spot of a face. */
+  head(at: At | undefined): Head | undefined {
+    if (!at?.within_mm) return undefined;
+    const list = this.face(at);
+    const { centre, bore } = this.middleOf(list, this.into(at.point), at.within_mm);
+    const normal = this.normal(list[0]);
+    const [a, b] = frameFor(normal);
+    const ring = (bore + at.within_mm) / 2;
+    // Where most lines beneath the ring leave the part: one that meets a hole across says nothing.
+    const leaves = Array.from({ length: LINES }, (_, k) => {
+      const turn = (2 * Math.PI * k) / LINES;
+      const p = [0, 1, 2].map((i) => centre[i] + ring * (Math.cos(turn) * a[i] + Math.sin(turn) * b[i]) - 1e-3 * normal[i]);
+      const { triangle, distance } = bvhOf(this.mesh).ray(p[0], p[1], p[2], -normal[0], -normal[1], -normal[2], Infinity);
+      return triangle < 0 ? 0 : distance;
+    }).sort((x, y) => x - y);
+    return { centre, normal, bore_mm: bore, rim_mm: at.within_mm, deep_mm: leaves[LINES / 2] };
   }
 
   /** A few places of a face, far apart: how it moves as a whole is seen on them. */
@@ -311,6 +338,8 @@ export class Faces {
   }
 }
 const OUTLINE = 5;
+/** Lines on which the depth beneath a head is looked for. */
+const LINES = 12;
 
 const off2 = (a: Vec3, b: Vec3): number => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
 const middle = (a: Vec3, b: Vec3): Vec3 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];

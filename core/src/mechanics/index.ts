@@ -1,6 +1,7 @@
 export { type At } from './faces';
 export { alongFibre, type FibreLayout, isLevel, PANEL_BEYOND } from './fibre';
 export { type Rods } from './rods';
+export { type Sleeves } from './sleeves';
 export { type Held, type Slender } from './slender';
 export { type Corner, MAX_SPOTS } from './stress';
 export { type Elastic, isotropic, MechanicsError } from './brick';

@@ -8,6 +8,7 @@ import { type At, Faces } from './faces';
 import { type FibreLayout, layFibre, seatOf, stuffOf } from './fibre';
 import { depths, type Grid, gridOf } from './grid';
 import { layRods, type Rods, rodStuff } from './rods';
+import { laySleeves, type Sleeves, sleeveStuff } from './sleeves';
 import { Elasticity, type Stuff } from './solve';
 import { type Slender, slenderest } from './slender';
 import { type Corner, MAX_SPOTS, Stresses } from './stress';
@@ -47,6 +48,8 @@ export interface MechanicsInput {
   /** Where continuous fibre lies. */
   fibre?: FibreLayout;
   rods?: Rods;
+  /** Under every bolt drawn tight. */
+  sleeves?: Sleeves;
   /** kg/mm³ */
   density: number;
   /** Expansion, 1/K, along the axes of the material. */
@@ -301,12 +304,12 @@ interface Zones {
   fibre_mm3: number;
 }
 
-/** Walls solid, sparse fill within, fibre where it is laid, rods where they are bonded in. */
+/** Walls solid, sparse fill within, fibre where it is laid, rods where they are bonded in, sleeves where bolts are drawn tight. */
 function zones(
   grid: Grid,
   mesh: Mesh,
   frame: readonly Vec3[],
-  { fill = 1, wall_mm = 0, density, fibre, rods, elastic, loads }: MechanicsInput,
+  { fill = 1, wall_mm = 0, density, fibre, rods, sleeves, elastic, loads }: MechanicsInput,
   faces: Faces,
 ): Zones {
   const dense = grid.share.slice();
@@ -329,6 +332,13 @@ function zones(
     ...(laid ? (['x', 'y', 'pair'] as const).map((way) => ({ stiffness: made![way], factor: laid.ways[way] })) : []),
     ...(rods ? [{ stiffness: rodStuff(elastic, rods, frame), factor: layRods(grid, mesh, rods, frame) }] : []),
   ];
+  if (sleeves) {
+    const metal = laySleeves(grid, loads.flatMap((l) => (l.drawn && faces.head(l.at)) || []));
+    for (const { factor } of others) for (let b = 0; b < grid.bricks; b++) factor[b] = Math.min(factor[b], grid.share[b] - metal[b]);
+    // Metal is full whatever the fill around it.
+    for (let b = 0; b < grid.bricks; b++) dense[b] = Math.max(dense[b], metal[b]);
+    others.push({ stiffness: sleeveStuff(elastic, sleeves), factor: metal });
+  }
   const rest = others.length ? dense.map((s, b) => others.reduce((left, { factor }) => Math.max(0, left - factor[b]), s)) : dense;
   return { dense, mass, fibre_mm3: laid?.volume_mm3 ?? 0, stuffs: [{ stiffness: made?.plastic ?? stiffnessOf(elastic), factor: rest }, ...others] };
 }

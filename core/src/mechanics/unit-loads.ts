@@ -5,6 +5,7 @@ import type { Elastic } from './brick';
 import type { At } from './faces';
 import type { FibreLayout } from './fibre';
 import type { Rods } from './rods';
+import type { Sleeves } from './sleeves';
 import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
 import type { Slender } from './slender';
 import { acrossLayers, type Corner, withinLayers } from './stress';
@@ -30,9 +31,10 @@ export interface LoadClass {
   ratio: number;
   /** Where continuous fibre lies. */
   fibre?: FibreLayout;
-  /** Remedies that change what is solved: deeper along a direction of the part, rods bonded in. */
+  /** Remedies that change what is solved: deeper along a direction of the part, rods bonded in, sleeves under the bolts. */
   deeper?: Deeper;
   rods?: Rods;
+  sleeves?: Sleeves;
 }
 
 /** The part grown along one of its directions. */
@@ -157,6 +159,7 @@ const inputFor = (mesh: Mesh, { holds, loads, ...ask }: UnitAsk, c: LoadClass, e
   wall_mm: c.wall_mm,
   fibre: c.fibre,
   rods: c.rods,
+  sleeves: c.sleeves,
   supports: placed(c.deeper, holds),
   faces: ask.faces && placed(c.deeper, ask.faces),
   loads: unitLoads(placed(c.deeper, loads)),
@@ -237,7 +240,10 @@ const sameFibre = (a: FibreLayout | undefined, b: FibreLayout | undefined): bool
 const sameWay = (a: Vec3, b: Vec3): boolean => Math.abs(Math.abs(dot(a, b)) - 1) < 1e-6;
 const sameRemedies = (a: LoadClass, b: Omit<LoadClass, 'ratio'>): boolean =>
   (a.deeper && b.deeper ? sameWay(a.deeper.way, b.deeper.way) && a.deeper.by === b.deeper.by : !a.deeper && !b.deeper) &&
-  (a.rods && b.rods ? sameWay(a.rods.along, b.rods.along) && sameWay(a.rods.bends, b.rods.bends) && alike(a.rods.stiffer, b.rods.stiffer) : !a.rods && !b.rods);
+  (a.rods && b.rods
+    ? sameWay(a.rods.along, b.rods.along) && sameWay(a.rods.bends, b.rods.bends) && alike(a.rods.stiffer, b.rods.stiffer)
+    : !a.rods && !b.rods) &&
+  (a.sleeves && b.sleeves ? alike(a.sleeves.stiffer, b.sleeves.stiffer) : !a.sleeves && !b.sleeves);
 const sameFill = (c: LoadClass, of: Omit<LoadClass, 'ratio'>): boolean => sameInside(c, of) && sameRemedies(c, of);
 const sameInside = (c: LoadClass, { wall_mm, share, fibre }: Omit<LoadClass, 'ratio'>): boolean =>
   sameFibre(c.fibre, fibre) && (share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm));

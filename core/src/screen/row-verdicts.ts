@@ -64,14 +64,26 @@ export const askedWords = ({ decides, use }: RowVerdict): string =>
 export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
   const found = new Map(everyLoad(ctx).map((u) => [u.id, u]));
   return (ctx.loads ?? []).map((l): RowVerdict => {
-    if (onSleeve(ctx, l))
-      return { id: l.id, name: l.name, state: 'pass', decides: 'sleeve', reason: 'It stands on a steel sleeve: the tool only holds the sleeve.', also: [] };
+    if (onSleeve(ctx, l)) return onSteel(l);
     const u = found.get(l.id);
     if (!u && l.bolt) return underHead(ctx, l);
     if (!u)
       return { id: l.id, name: l.name, state: 'unknown', reason: 'Say where it acts on the part, and what holds the tool: it can be solved then.', also: [] };
     return verdictOf(ctx, l, u);
   });
+}
+
+/** A bolt on its sleeve; solved with sleeves in bricks of steel, what is left for the tool around them is said. */
+function onSteel({ id, name, solved, solvedWith }: RowLoad): RowVerdict {
+  const left = solvedWith?.includes('compression-limiters') && solved ? Math.max(solved.inPlane.likely, solved.across.likely) : undefined;
+  return {
+    id,
+    name,
+    state: 'pass',
+    decides: 'sleeve',
+    reason: 'It stands on a steel sleeve: the tool only holds the sleeve.',
+    also: left === undefined ? [] : [`Solved with the sleeves as bricks of steel: ${two(left)} MPa is left in the tool around them.`],
+  };
 }
 
 /** A bolt whose place is not known: what it does under its head can be said all the same. */
