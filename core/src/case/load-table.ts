@@ -36,10 +36,11 @@ export const loadRows = once((doc: CaseDoc) => inOrder(doc.loads));
 /** What holds the tool on its mesh, by id. */
 export const holdRows = once((doc: CaseDoc) => inOrder(doc.holds));
 
+/** Those of them that have a place. */
+const placedHolds = (doc: CaseDoc): ReturnType<typeof holdRows> => holdRows(doc).filter(([, row]) => row['at']);
+
 /** Holds with a place that only rest on what is under them, by their number among those with one. A dowel bears on whichever side of its bore is pushed. */
-export const restsOf = once((doc: CaseDoc): ReadonlySet<number> =>
-  new Set(holdRows(doc).filter(([, row]) => row['at']).flatMap(([, row], i) => (row['kind'] === 'rest' ? [i] : [])))
-);
+export const restsOf = once((doc: CaseDoc): ReadonlySet<number> => new Set(placedHolds(doc).flatMap(([, row], i) => (row['kind'] === 'rest' ? [i] : []))));
 
 /** The middle of what holds the tool; nothing until a hold has its place. */
 export const heldAt = once((doc: CaseDoc): Vec3 | undefined => {
@@ -245,6 +246,27 @@ export function withSolved(doc: CaseDoc, shape: ShapeRef, mesh: Mesh, elements?:
     }
   }, doc);
 }
+
+/** What is made solid around: the places of the table and of the holds. Faces count once they were solved; an edge has no area. */
+export interface SolidPlaces {
+  /** All together, cm². */
+  area: number;
+  /** Of spots on a face, around which there is more of the part: their outlines as if they were round, cm, and how many. A whole face ends where the part does. */
+  rim: number;
+  places: number;
+}
+export const solidPlaces = once((doc: CaseDoc): SolidPlaces => {
+  const solved = solvedLoads(doc).printed?.classes[0];
+  const spots = [...loadRows(doc).filter(([, row]) => placeOf(row)).map(([, row]) => areaOfLoad(row)), ...placedHolds(doc).map(([, row]) => areaOfHold(row))]
+    .flatMap(({ within_mm }) => within_mm ?? []);
+  const faces = [
+    ...loadRows(doc).map(([id, row]) => (isWhole(areaOfLoad(row)) && solved?.rows[id]?.area) || 0),
+    ...placedHolds(doc).map(([, row], i) => (isWhole(areaOfHold(row)) && solved?.seats?.[i]) || 0),
+  ];
+  const sum = (xs: readonly number[]): number => xs.reduce((s, x) => s + x, 0);
+  return { area: (sum(faces) + sum(spots.map((r) => Math.PI * r ** 2))) / 100, rim: sum(spots.map((r) => 2 * Math.PI * r)) / 10, places: spots.length };
+});
+const isWhole = ({ within_mm, edge }: { within_mm?: number; edge?: true }): boolean => !within_mm && !edge;
 
 /** Level faces that a force of the table stands on, with what is around them, cm²: where panels of fibre go. */
 export const panelArea = once((doc: CaseDoc): number => {

@@ -1,9 +1,10 @@
 import { demoDoc, studiedRef } from '../case/testing';
 import type { CaseDoc, Pin } from '../case/types';
 import { solveUnitLoads } from '../mechanics';
+import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
 import { box } from '../shape/testing';
-import { enough, insideAsk, type InsideKind, INSIDES, type InsideStep, rowAnswers, withInside } from './inside-enough';
+import { enough, insideAsk, type InsideKind, INSIDES, insidesOf, type InsideStep, rowAnswers, withInside } from './inside-enough';
 import { insideSteps } from './inside-steps';
 
 const ARM = studiedRef(box(120, 30, 24));
@@ -25,7 +26,10 @@ function steps(pin: Pin, kind: InsideKind, doc: CaseDoc): InsideStep[] {
 }
 
 describe('how much fill is enough', () => {
-  const mild = steps(PETG, 'fill', loaded(60));
+  const all = steps(PETG, 'fill', loaded(60));
+  const even = (s: InsideStep): boolean => !s.put['solid_depth'];
+  const mild = all.filter(even);
+  const zoned = (share: number, mm: number) => all.find((s) => s.put['infill'] === share && (s.put['solid_depth'] ?? 0) === mm)!;
   it('the denser, the heavier, stiffer, dearer and slower, and never weaker', () => {
     for (let i = 1; i < mild.length; i++) {
       expect(mild[i].mass_kg).toBeGreaterThan(mild[i - 1].mass_kg);
@@ -35,9 +39,25 @@ describe('how much fill is enough', () => {
     }
     expect(mild.at(-1)!.use).toBeLessThan(mild[0].use);
   });
+  it('solid around loads and holds it is stiffer, by no more than that much of it can, heavier, slower and dearer', () => {
+    // Of l³/3 the first 10 mm of 120 are 1 − (110/120)³: so short a zone does not get all of the stress out of the walls.
+    const [sparse, near, solid] = [zoned(0.2, 0), zoned(0.2, 10), zoned(1, 0)];
+    const part = (sparse.give_mm - near.give_mm) / (sparse.give_mm - solid.give_mm);
+    expect(part / (1 - (110 / 120) ** 3)).toBeGreaterThan(0.5);
+    expect(part / (1 - (110 / 120) ** 3)).toBeLessThan(1);
+    // Hold and load stand on the whole ends: beneath the skin 9 mm of 30 × 24, but for the walls and what the rims add, each twice.
+    const more = ((near.mass_kg - sparse.mass_kg) / (solid.mass_kg - sparse.mass_kg)) * 120;
+    expect(more).toBeGreaterThan(2 * 9);
+    expect(more).toBeLessThan(2 * 9 + 12);
+    expect(near.build_h).toBeGreaterThan(sparse.build_h);
+    expect(near.price_each).toBeGreaterThan(sparse.price_each);
+    // Beyond the zone the walls work as before.
+    expect(near.use).toBeGreaterThan(solid.use);
+    expect(near.use).toBeLessThan(1.1 * sparse.use);
+  });
   it('solid is the beam itself: 6 F l/(b h²) against a third of the strength', () => {
     const solid = mild.at(-1)!;
-    expect(solid.put).toEqual({ infill: 1 });
+    expect(solid.put).toEqual({ infill: 1, solid_depth: 0 });
     // 60 N on 120 mm over 30 × 24²/6, and F l³/(3 E I) with its shear; what touches the hold is left out.
     const stress = (6 * 60 * 120) / (30 * 24 ** 2);
     expect(solid.use).toBeGreaterThan(0.8 * (stress / (48 / 3)) * 0.9);
@@ -47,16 +67,27 @@ describe('how much fill is enough', () => {
   });
   it('the cheapest with which every row holds is enough; under a great load none is', () => {
     const [sparse, middle, dense] = mild;
-    expect(enough([{ ...sparse, state: 'conditional' }, { ...dense, state: 'pass' }, { ...middle, state: 'pass' }])).toMatchObject({ put: { infill: 0.2 } });
+    expect(enough([{ ...sparse, state: 'conditional' }, { ...dense, state: 'pass' }, { ...middle, state: 'pass' }])).toMatchObject({
+      put: { infill: 0.2, solid_depth: 0 },
+    });
     expect(enough([{ ...sparse, state: 'unknown' }])).toBeUndefined();
     expect(enough(steps(PETG, 'fill', loaded(60_000)))).toBeUndefined();
     expect(steps(PETG, 'fill', loaded(120))[0].use / mild[0].use).toBeCloseTo(2, 9);
   });
   it('taken, it is a figure of one’s own on that way alone', () => {
-    const doc = withInside(loaded(60), PETG, INSIDES.fill[3]);
-    expect(doc.overrides['extrusion-open/petg']['infill']).toMatchObject({ likely: 0.45, kind: 'you' });
+    const doc = withInside(loaded(60), PETG, INSIDES.fill[4]);
+    expect(doc.overrides['extrusion-open/petg']['solid_depth']).toMatchObject({ likely: 10, kind: 'you' });
+    expect(doc.overrides['extrusion-open/petg']['infill']).toMatchObject({ likely: 0.2, kind: 'you' });
     expect(insideAsk({ ...doc, holds: {} }, BUILT_IN_SITE, PETG, 'fill')).toBeUndefined();
     expect(insideAsk(doc, BUILT_IN_SITE, { process: 'powder-polymer', material: 'pa12' }, 'fill')).toBeUndefined();
+  });
+});
+
+describe('insides of a process', () => {
+  it('are those that its own figures can say', () => {
+    const of = (id: string): string[] => insidesOf(processOf(id), 'fill').map((s) => Object.keys(s.put).join());
+    expect(of('pellet-extrusion')).toEqual(INSIDES.fill.filter((s) => !s.put['solid_depth']).map(() => 'infill'));
+    expect(new Set(of('extrusion-open'))).toEqual(new Set(['infill,solid_depth']));
   });
 });
 

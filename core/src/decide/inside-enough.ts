@@ -2,7 +2,7 @@ import { loadsToSolve } from '../case/load-table';
 import { shapeFor } from '../case/facts';
 import { type CaseDoc, type LineOverride, type Pin, routeKey } from '../case/types';
 import type { LoadClass, UnitAsk } from '../mechanics';
-import { fillOf, loadClassOf } from '../process/process';
+import { fillOf, loadClassOf, type Process } from '../process/process';
 import { processOf } from '../process/processes';
 import { counted, list } from '../quantity/words';
 import type { Site } from '../records/site';
@@ -16,7 +16,10 @@ export interface Inside {
   put: Readonly<Record<string, number>>;
 }
 
-const fill = (share: number): Inside => ({ label: `${Math.round(100 * share)} %`, put: { infill: share } });
+const fill = (share: number, solid_mm = 0): Inside => ({
+  label: `${Math.round(100 * share)} %${solid_mm ? `, solid ${solid_mm} mm around loads and holds` : ''}`,
+  put: { infill: share, solid_depth: solid_mm },
+});
 function fibre(rings: number, sheets: number, panels: number): Inside {
   const parts = [
     ...(rings ? [rings < 1 ? ringsWords(rings) : counted(rings, 'ring')] : []),
@@ -30,7 +33,7 @@ function fibre(rings: number, sheets: number, panels: number): Inside {
 const ALONE = { sheets: fibre(0, 4, 0), rings: fibre(2, 0, 0), panels: fibre(0, 0, 4) };
 const NO_FIBRE = fibre(0, 0, 0);
 export const INSIDES = {
-  fill: [0.1, 0.2, 0.3, 0.45, 0.6, 0.8, 1].map(fill),
+  fill: [fill(0.1), fill(0.1, 5), fill(0.2), fill(0.2, 5), fill(0.2, 10), fill(0.3), fill(0.3, 10), ...[0.45, 0.6, 0.8, 1].map((share) => fill(share))],
   fibre: [
     NO_FIBRE,
     ALONE.panels,
@@ -46,6 +49,15 @@ export const INSIDES = {
   ],
 } as const;
 export type InsideKind = keyof typeof INSIDES;
+
+/** Those of a kind that the figures of a process can say. */
+export function insidesOf(process: Process, kind: InsideKind): Inside[] {
+  const known = new Set(process.facts.map((f) => f.id));
+  return INSIDES[kind].flatMap(({ label, put }): Inside[] => {
+    const said = Object.entries(put).filter(([name, x]) => known.has(name) || x !== 0);
+    return said.every(([name]) => known.has(name)) ? [{ label, put: Object.fromEntries(said) }] : [];
+  });
+}
 
 /** A way made with another inside, as its load table sees it. */
 export interface InsideStep extends Inside {
@@ -75,7 +87,7 @@ export function insideAsk(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind):
   const now = fillOf(process, material, doc.overrides[routeKey(pin)]);
   const shape = shapeFor(doc, process.kind === 'print');
   const ask = shape && now && (kind === 'fill' || now.fibre) && loadsToSolve(doc, shape, process.kind === 'print');
-  return ask ? { ...ask, classes: INSIDES[kind].map((inside): LoadClass => loadClassOf(process, material, putOver(doc, pin, inside))) } : undefined;
+  return ask ? { ...ask, classes: insidesOf(process, kind).map((inside): LoadClass => loadClassOf(process, material, putOver(doc, pin, inside))) } : undefined;
 }
 
 /** An inside put over that of a way, as somebody who took it from here would. */

@@ -10,7 +10,7 @@ import type { RemedyId } from '../screen/remedies';
 import { shelfOf } from '../shelf/shelf';
 import { valueOf } from '../worksheet/evaluate';
 import { rowsOn } from './evaluate-case';
-import { type InsideKind, INSIDES, type InsideStep, withInside } from './inside-enough';
+import { type InsideKind, insidesOf, type InsideStep, withInside } from './inside-enough';
 import { screenRoute } from './options';
 
 /** Remedies that stand in for more inside: what the fill or fibre does has to be seen without them, unless somebody took them. */
@@ -28,7 +28,7 @@ export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind
   const now = screenRoute(factsOf(doc, site), process, material, 'none');
   const kept = now.remedies.map((r) => r.id).filter((id) => now.decided || !(INSTEAD as readonly string[]).includes(id));
   const bare = { ...doc, remedies: { ...doc.remedies, [routeKey(pin)]: kept }, shapes: { ...doc.shapes, [way]: { ...shape, solved } } };
-  return INSIDES[kind].map((inside): InsideStep => {
+  return insidesOf(process, kind).map((inside): InsideStep => {
     const facts = factsOf(withInside(bare, pin, inside), site);
     const option = screenRoute(facts, process, material, 'none');
     const rows = rowsOn(facts, option);

@@ -178,14 +178,17 @@ const ORDERS = [
   demoDoc({ loads: { b: { kind: 'bolt', bolt: 'M8', at: { point: [20, 20, 20], normal: [0, 0, 1] } } } }),
 ];
 
+/** What nobody has unless it was chosen. */
+const BY_CHOICE: ReadonlySet<string> = new Set(['solid_depth']);
+
 describe('every figure that is asked for moves price, date or weight', () => {
   it.each(PROCESSES.flatMap((p) => p.facts.map((f) => [`${p.id}: ${f.id}`, p, f] as const)))('%s', (_, p, f) => {
-    expect(f.usual.high).toBeGreaterThan(0);
+    if (!BY_CHOICE.has(f.id)) expect(f.usual.high).toBeGreaterThan(0);
     const keys = materialsFor(p.id).map((m) => `${p.id}/${m.id}`);
     // Mesh entries stand in for set-ups and holes; without a mesh the fact does.
     const moved = [1.7, 0.4, 12, 0.05].some((k) =>
       ORDERS.some((doc) => {
-        const x = Math.min(f.max, f.usual.likely * k + (f.usual.likely === 0 ? 1 : 0));
+        const x = Math.min(f.max, f.usual.likely * k + (f.usual.likely === 0 ? 3 : 0));
         return outcome(p, doc) !==
           outcome(p, {
             ...doc,

@@ -208,6 +208,7 @@ const solvedSchema = yup
       yup.object({
         wall_mm: length('Wall'),
         share: bounded('Fill', 0, 1),
+        solid_mm: length('Solid around loads').optional(),
         ratio: bounded('Ratio of stiffness', 1e-3, 1e3),
         deeper: yup.object({ way: vec3Schema('Depth', 1.001), by: bounded('Depth', 0.1, 10) }).noUnknown().default(undefined).optional(),
         rods: yup
@@ -233,6 +234,7 @@ const solvedSchema = yup
         rows: mapOf(solvedRowSchema, MAX_ROWS, 'There are too many rows.'),
         spots: list(vec3Schema('Place', 100_000), MAX_SPOTS),
         patches: list(list(bounded('Share', 0, 1.001).required(), 9), MAX_ROWS),
+        seats: list(bounded('Area of a hold', 0, 1e8).required(), MAX_ROWS),
         patch_mm: length('Patch'),
       }).noUnknown(),
       60,

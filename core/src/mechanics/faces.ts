@@ -42,6 +42,8 @@ export interface Seat {
   nodes: { node: number; normal: Vec3; cell: number }[];
   /** Share of the face in each patch. */
   cells: number[];
+  /** mm²; of an edge its length. */
+  area_mm2: number;
 }
 
 /** How far beneath the surface a brick is looked for, in edges. */
@@ -213,7 +215,8 @@ export class Faces {
   hold(at: At, rests: boolean, held: Uint8Array, near: Uint8Array): Seat {
     const { nodes, nodePlace, low, size } = this.grid;
     const found = new Map<number, Vec3>();
-    for (const sample of this.samples(at)) {
+    const samples = this.samples(at);
+    for (const sample of samples) {
       const { p, normal, out } = sample;
       const brick = this.brick(sample);
       if (!brick) continue;
@@ -229,10 +232,10 @@ export class Faces {
       }
     }
     if (!found.size) throw new MechanicsError('A support is not on the part, or so oblique that it holds along no axis.');
-    return this.seat(found);
+    return { ...this.seat(found), area_mm2: samples.reduce((s, { weight }) => s + weight, 0) };
   }
 
-  private seat(found: ReadonlyMap<number, Vec3>): Seat {
+  private seat(found: ReadonlyMap<number, Vec3>): Omit<Seat, 'area_mm2'> {
     const { nodePlace, size } = this.grid;
     const place = (node: number): Vec3 => [0, 1, 2].map((a) => nodePlace[3 * node + a] * size[a]) as Vec3;
     const all = [...found.keys()].map(place);
@@ -306,6 +309,36 @@ export class Faces {
       if (deep <= CONE_DEEP * at.within_mm) touched[node] = 1;
     }
     return backed;
+  }
+
+  /** How far each brick lies from the nearest of some places on the part, through the part, mm; without end where that is farther than `far`. */
+  away(places: readonly At[], far: number): Float64Array {
+    const { n, low, size, brickAt, brickPlace, bricks } = this.grid;
+    const from = places.flatMap((at) => this.samples(at));
+    const out = new Float64Array(bricks).fill(Infinity), of = new Int32Array(bricks);
+    const queue: number[] = [];
+    const reach = (b: number, sample: number): void => {
+      const { p } = from[sample];
+      const d = Math.hypot(...[0, 1, 2].map((a) => low[a] + (brickPlace[3 * b + a] + 0.5) * size[a] - p[a]));
+      if (d > far || d >= out[b]) return;
+      [out[b], of[b]] = [d, sample];
+      queue.push(b);
+    };
+    from.forEach((sample, i) => {
+      const found = this.brick(sample);
+      if (found) reach(found.b, i);
+    });
+    // The array grows as it is gone through.
+    for (const b of queue) {
+      const [x, y, z] = [0, 1, 2].map((a) => brickPlace[3 * b + a]);
+      for (let k = Math.max(0, z - 1); k <= Math.min(n[2] - 1, z + 1); k++)
+        for (let j = Math.max(0, y - 1); j <= Math.min(n[1] - 1, y + 1); j++)
+          for (let i = Math.max(0, x - 1); i <= Math.min(n[0] - 1, x + 1); i++) {
+            const beside = brickAt[(k * n[1] + j) * n[0] + i];
+            if (beside >= 0 && beside !== b) reach(beside, of[b]);
+          }
+    }
+    return out;
   }
 
   /** What is under the head of a bolt; nothing for what is no spot of a face. */

@@ -169,6 +169,48 @@ describe('a solid on a grid of bricks', () => {
     expect(-hollow.points['t'][2] / known).toBeGreaterThan(0.95);
     expect(-hollow.points['t'][2] / known).toBeLessThan(1.12);
   });
+  it('works in its walls as M y/I says, I with the fill, whether the bricks are finer than the walls or not', () => {
+    const [l, b, wall_mm, fill] = [300, 40, 2.4, 0.3];
+    // Sparse fill is as stiff as its share to the power of one and a half.
+    const i = (b ** 4 - (b - 2 * wall_mm) ** 4 * (1 - fill ** 1.5)) / 12;
+    const off = [2500, 20_000].map((elements) => {
+      const supports = [fixed([0, b / 2, b / 2], [-1, 0, 0])];
+      const loads = [force([l, b / 2, b / 2], [1, 0, 0], [0, 0, -100])];
+      const r = one({ mesh: box(l, b, b), fill, wall_mm, supports, loads, elements });
+      return r.peak_in_plane_mpa / ((100 * (l - r.worst[0]) * (b / 2)) / i) - 1;
+    });
+    // Bricks of 6 mm see the wall where their middle is: on the safe side, and less and less so.
+    expect(off[0]).toBeGreaterThan(0);
+    expect(off[0]).toBeLessThan(0.25);
+    expect(Math.abs(off[1])).toBeLessThan(0.05);
+  });
+  it('made solid around its hold, gives less by what that much of it would: 1 − ((l − d)/l)³ of the difference', () => {
+    const [l, d] = [200, 80];
+    const given = (more: Partial<MechanicsInput>) =>
+      mechanics({
+        elastic: STEEL,
+        density: RHO,
+        mesh: box(l, 20, 20),
+        supports: [fixed([0, 10, 10], [-1, 0, 0])],
+        loads: [{ id: 'F', kind: 'force', at: { ...at([l, 10, 10], [1, 0, 0]), within_mm: 0.5 }, force_n: [0, 0, -10] }],
+        points: [{ id: 't', at: [l, 10, 10] }],
+        elements: 12_000,
+        ...more,
+      });
+    const sparse = { fill: 0.1, wall_mm: 2 };
+    const [solid, zone, airy] = [given({}), given({ ...sparse, solid_mm: d }), given(sparse)];
+    const t = (r: typeof zone): number => -r.rows[0].points['t'][2];
+    // Stress takes about a thickness to go from walls to a full section at the end of the zone; under the spot the sparse end dents besides.
+    const part = (t(airy) - t(zone)) / (t(airy) - t(solid)) / (1 - ((l - d) / l) ** 3);
+    expect(part).toBeGreaterThan(0.93);
+    expect(part).toBeLessThan(1.08);
+    // 80 of 200 mm and a ball of 80 mm around the spot at the far end, cut by its sides: all of it.
+    const filled = (zone.mass_kg - airy.mass_kg) / (solid.mass_kg - airy.mass_kg);
+    expect(filled).toBeCloseTo((2 * d) / l, 1.5);
+    // As deep as the part: it is the solid one.
+    expect(given({ ...sparse, solid_mm: 300 }).rows[0].points).toEqual(solid.rows[0].points);
+  });
+
   it('says how far off it may be, and is nearer on a finer grid', () => {
     const plate = prism([[0, 0], [90, 0], [90, 30], [0, 30]], [circle(8, 45, 15)], 0, 6);
     const run = (elements: number) =>

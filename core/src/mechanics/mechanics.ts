@@ -59,6 +59,8 @@ export interface MechanicsInput {
   /** Inside the walls, by volume; 1 is solid. */
   fill?: number;
   wall_mm?: number;
+  /** Solid so far around where loads and holds stand, mm. */
+  solid_mm?: number;
   supports: readonly Support[];
   loads: readonly Load[];
   points?: readonly { id: string; at: Vec3 }[];
@@ -131,6 +133,8 @@ export interface MechanicsResult {
   spots: Vec3[];
   /** Share of each hold that each of its patches is. */
   patches: number[][];
+  /** Area of each hold, mm²; of an edge its length. */
+  seats: number[];
   /** Radius over which stress is fitted. */
   patch_mm: number;
 }
@@ -145,6 +149,8 @@ const IDLE = 0.03;
 const SPREAD = 3;
 /** Above this share of a load on its own holds, it loads nothing. */
 const ALL_HELD = 0.98;
+/** A brick with as much wall in it as that works as its wall does. */
+const WALLED = 0.1;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
 const FILL_POWER = 1.5;
 /** Halving the edge takes so much of the error away: order two, told a little worse than it is. */
@@ -171,6 +177,7 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
     ...(fine.bent && { bent: fine.bent }),
     spots: fine.spots,
     patches: fine.patches,
+    seats: fine.seats,
     patch_mm: fine.patch_mm,
     rows: fine.rows.map((row, i) => ({
       ...row,
@@ -188,7 +195,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const patch_mm = patchOf(volume);
   const brick = brickOf(stiffnessOf(input.elastic), grid.size);
   const faces = new Faces(mesh, grid, into);
-  const { dense, mass, stuffs, fibre_mm3 } = zones(grid, mesh, frame, input, faces);
+  const { bears, mass, stuffs, fibre_mm3 } = zones(grid, mesh, frame, input, faces);
   const held = new Uint8Array(3 * grid.count);
   const near = new Uint8Array(grid.count);
   const seats = input.supports.map(({ kind, at }) => faces.hold(at, kind === 'rest', held, near));
@@ -218,7 +225,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     const back = system.forces(u).map((x, i) => (held[i] ? x - force[i] : 0));
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
-    const stresses = new Stresses(grid, brick, dense, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
+    const stresses = new Stresses(grid, brick, bears, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
     const { pressed, ...peak } = stresses.peaks(touched, works, sharp);
     const slender = slenderest(mesh, pressed, input.elastic.nu[0], (p, way) => stresses.pressure(p, way));
     progress((k + 1) / ids.length);
@@ -262,6 +269,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     rows,
     spots: hot.map((h) => outOf(found[0].stresses.place(h))),
     patches: seats.map(({ cells }) => cells),
+    seats: seats.map(({ area_mm2 }) => area_mm2),
     patch_mm,
   };
 }
@@ -297,8 +305,8 @@ function volumeOf({ n, low, size, brickAt }: Grid, works: Float32Array): WorkVol
 
 /** What fills the bricks of a part. */
 interface Zones {
-  /** Of each brick: its share of a full and solid one, sparse fill counted as the less that it bears. */
-  dense: Float32Array;
+  /** Of each brick: what its material sees of the stress of a solid one that is strained alike. In a wall all of it; strands of fill bend instead. */
+  bears: Float32Array;
   mass: Float64Array;
   stuffs: Stuff[];
   fibre_mm3: number;
@@ -309,22 +317,28 @@ function zones(
   grid: Grid,
   mesh: Mesh,
   frame: readonly Vec3[],
-  { fill = 1, wall_mm = 0, density, fibre, rods, sleeves, elastic, loads }: MechanicsInput,
+  { fill = 1, wall_mm = 0, solid_mm = 0, density, fibre, rods, sleeves, elastic, loads, supports }: MechanicsInput,
   faces: Faces,
 ): Zones {
   const dense = grid.share.slice();
   const cell = grid.size[0] * grid.size[1] * grid.size[2];
+  const bears = new Float32Array(grid.bricks).fill(1);
   const mass = Float64Array.from(dense, (s) => s * cell * density);
   const seats = fibre?.panel_mm ? loads.flatMap((l) => (l.at && l.kind === 'force' ? seatOf(grid, faces.samples(l.at)) ?? [] : [])) : [];
   const laid = fibre && layFibre(grid, mesh, fibre, seats);
   if (fill < 1) {
     const depth = depths(grid, mesh);
-    const edge = Math.cbrt(cell), sparse = Math.max(1e-3, fill ** FILL_POWER);
+    const edge = Math.cbrt(cell);
+    const away = solid_mm > 0 ? faces.away([...supports, ...loads].flatMap(({ at }) => at ?? []), solid_mm + edge) : undefined;
+    const sparse = Math.max(1e-3, fill ** FILL_POWER);
     for (let b = 0; b < grid.bricks; b++) {
       // A brick through which the inside of the wall runs is partly wall.
-      const solid = Math.max(laid?.solid[b] ?? 0, Math.min(1, (wall_mm - depth[b]) / edge + 0.5));
+      const within = (mm: number, deep: number): number => Math.min(1, (mm - deep) / edge + 0.5);
+      const solid = Math.max(laid?.solid[b] ?? 0, within(wall_mm, depth[b]), away ? within(solid_mm, away[b]) : 0);
       dense[b] *= solid + (1 - solid) * sparse;
       mass[b] *= solid + (1 - solid) * fill;
+      // The mean over a brick of fill alone, over what of it is strand.
+      if (solid < WALLED) bears[b] = sparse / fill;
     }
   }
   const made = laid && stuffOf(elastic);
@@ -340,7 +354,7 @@ function zones(
     others.push({ stiffness: sleeveStuff(elastic, sleeves), factor: metal });
   }
   const rest = others.length ? dense.map((s, b) => others.reduce((left, { factor }) => Math.max(0, left - factor[b]), s)) : dense;
-  return { dense, mass, fibre_mm3: laid?.volume_mm3 ?? 0, stuffs: [{ stiffness: made?.plastic ?? stiffnessOf(elastic), factor: rest }, ...others] };
+  return { bears, mass, fibre_mm3: laid?.volume_mm3 ?? 0, stuffs: [{ stiffness: made?.plastic ?? stiffnessOf(elastic), factor: rest }, ...others] };
 }
 
 /** Share of the forces that act on what is held in their direction: the part never feels them. */

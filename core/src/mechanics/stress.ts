@@ -54,14 +54,14 @@ export class Stresses {
 
   /**
    * @param brick whose stress is read off the strain: the material, or where there is fibre a solid of its sheets, so that a stress is the strain in other words
-   * @param solid share of each brick, sparse fill counted as what it bears
+   * @param bears of each brick, what its material sees of the stress of a solid one that is strained alike
    * @param strain of free growth along the axes
    * @param patch_mm radius over which a stress is fitted: the same on every grid, so that a sharp inner corner, where stress has no end, reads the same
    */
   constructor(
     private readonly grid: Grid,
     private readonly brick: Brick,
-    private readonly solid: Float32Array,
+    private readonly bears: Float32Array,
     private readonly u: Float64Array,
     strain: Vec3,
     patch_mm: number,
@@ -81,22 +81,20 @@ export class Stresses {
     }
   }
 
-  /** At a spot of the brick that was taken. The answer is overwritten by the next. */
-  private read(b: number, spot: number): Stress {
+  /** At a spot of the brick that was taken, as if it were solid. The answer is overwritten by the next. */
+  private read(spot: number): Stress {
     const m = this.brick.stress[spot];
-    // Sparse fill carries its load in strands: what they bear is the mean over their share.
-    const dense = this.solid[b] / this.grid.share[b];
     for (let r = 0; r < 6; r++) {
       let x = -this.heat[r];
       for (let c = 0; c < 24; c++) x += m[24 * r + c] * this.local[c];
-      this.s[r] = x * dense;
+      this.s[r] = x;
     }
     return this.s;
   }
 
   /**
-   * Stress at a spot: a field that is linear in x, y and z, fitted to the spots of all bricks in the patch around it. Bending is met as it is; what only a few
-   * bricks see is levelled.
+   * Stress at a spot: a field that is linear in x, y and z, fitted to the strain at the spots of all bricks in the patch around it. Bending is met as it is; what
+   * only a few bricks see is levelled.
    */
   at({ brick, spot }: Spot): number[] {
     const { n, size, brickAt, brickPlace, share } = this.grid;
@@ -113,7 +111,7 @@ export class Stresses {
           if (other < 0 || share[other] < MOSTLY) continue;
           this.take(other);
           for (let k = 0; k < this.spotsOf(other); k++) {
-            const s = this.read(other, k);
+            const s = this.read(k);
             const q = [1, ...[0, 1, 2].map((i) => off[i] + (SPOTS[k][i] * size[i]) / 2 - origin[i])];
             for (let r = 0; r < 4; r++) {
               for (let i = 0; i < 4; i++) a.set(r, i, a.get(r, i) + q[r] * q[i]);
@@ -125,7 +123,7 @@ export class Stresses {
     }
     // Where all lies in a plane or is one point, what is not known of the field is taken as level.
     for (let r = 1; r < 4; r++) a.set(r, r, a.get(r, r) + 1e-6 * size[r - 1] ** 2);
-    return solve(a, b).getRow(0);
+    return solve(a, b).getRow(0).map((x) => x * this.bears[brick]);
   }
 
   /** Of a brick through which the surface runs the outer spots may lie in the air: only its middle speaks. */
@@ -162,11 +160,11 @@ export class Stresses {
       this.take(b);
       let mostIn = 0, mostAcross = 0, low = 0, kIn = 0, kAcross = 0;
       for (let k = 0; k < this.spotsOf(b); k++) {
-        const s = this.read(b, k);
-        const x = withinLayers(s), z = acrossLayers(s);
+        const s = this.read(k);
+        const x = this.bears[b] * withinLayers(s), z = this.bears[b] * acrossLayers(s);
         if (x > mostIn) [mostIn, kIn] = [x, k];
         if (z > mostAcross) [mostAcross, kAcross] = [z, k];
-        if (!k) low = Math.min(s[2], (s[0] + s[1]) / 2 - Math.hypot((s[0] - s[1]) / 2, s[3]));
+        if (!k) low = this.bears[b] * Math.min(s[2], (s[0] + s[1]) / 2 - Math.hypot((s[0] - s[1]) / 2, s[3]));
       }
       where.push(b);
       inPlane.push(mostIn);
@@ -235,14 +233,14 @@ export class Stresses {
     const b = brickAt[(at[2] * n[1] + at[1]) * n[0] + at[0]];
     if (b < 0) return 0;
     this.take(b);
-    const s = this.read(b, 0);
-    return -(s[0] * x * x + s[1] * y * y + s[2] * z * z + 2 * (s[3] * x * y + s[4] * y * z + s[5] * z * x));
+    const s = this.read(0);
+    return -this.bears[b] * (s[0] * x * x + s[1] * y * y + s[2] * z * z + 2 * (s[3] * x * y + s[4] * y * z + s[5] * z * x));
   }
 
   /** Along which way a brick is pressed most. */
   private leastWay(b: number): Vec3 {
     this.take(b);
-    const s = this.read(b, 0);
+    const s = this.read(0);
     const inLayer = (s[0] + s[1]) / 2 - Math.hypot((s[0] - s[1]) / 2, s[3]);
     if (s[2] < inLayer) return [0, 0, 1];
     const most = Math.atan2(2 * s[3], s[0] - s[1]) / 2;

@@ -27,6 +27,8 @@ export interface LoadClass {
   wall_mm: number;
   /** Fill inside the walls by volume; 1 is solid. */
   share: number;
+  /** Solid so far around where loads and holds stand, mm. */
+  solid_mm?: number;
   /** Modulus across over modulus within the layers; with fibre, of its sheets. */
   ratio: number;
   /** Where continuous fibre lies. */
@@ -92,6 +94,8 @@ export interface SolvedClass extends LoadClass {
   spots: Vec3[];
   /** Share of each hold that each of its patches is. */
   patches: number[][];
+  /** Area of each hold, mm²; of an edge its length. */
+  seats: number[];
   /** Radius over which stress is fitted, mm. */
   patch_mm: number;
 }
@@ -108,7 +112,7 @@ export const UNIT_E = 1000, UNIT_DENSITY = 1e-6, UNIT_EXPANSION = 1e-6;
 /** Poisson's number of plastics and metals, as a rule. */
 const NU = 0.35;
 /** Raised when a solution would come out otherwise. */
-export const UNIT_LOADS_VERSION = 4;
+export const UNIT_LOADS_VERSION = 5;
 
 /** Stiff within the layers, softer or stiffer across; shear across goes with the softer way. */
 export function layered(e: number, z: number, nu = NU): Elastic {
@@ -157,6 +161,7 @@ const inputFor = (mesh: Mesh, { holds, loads, ...ask }: UnitAsk, c: LoadClass, e
   up: ask.up,
   fill: c.share,
   wall_mm: c.wall_mm,
+  solid_mm: c.solid_mm,
   fibre: c.fibre,
   rods: c.rods,
   sleeves: c.sleeves,
@@ -197,6 +202,7 @@ export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, 
       rows: Object.fromEntries(result.rows.map((r) => [r.id, rowOf(r, back)])),
       spots: result.spots.map((p) => all(back(p))),
       patches: result.patches.map(all),
+      seats: all(result.seats),
       patch_mm: brief(result.patch_mm),
     };
   });
@@ -245,8 +251,9 @@ const sameRemedies = (a: LoadClass, b: Omit<LoadClass, 'ratio'>): boolean =>
     : !a.rods && !b.rods) &&
   (a.sleeves && b.sleeves ? alike(a.sleeves.stiffer, b.sleeves.stiffer) : !a.sleeves && !b.sleeves);
 const sameFill = (c: LoadClass, of: Omit<LoadClass, 'ratio'>): boolean => sameInside(c, of) && sameRemedies(c, of);
-const sameInside = (c: LoadClass, { wall_mm, share, fibre }: Omit<LoadClass, 'ratio'>): boolean =>
-  sameFibre(c.fibre, fibre) && (share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm));
+const sameInside = (c: LoadClass, { wall_mm, share, solid_mm = 0, fibre }: Omit<LoadClass, 'ratio'>): boolean =>
+  sameFibre(c.fibre, fibre) &&
+  (share >= 1 ? c.share >= 1 : c.share < 1 && alike(c.share, share) && alike(c.wall_mm, wall_mm) && alike(c.solid_mm ?? 0, solid_mm));
 export const sameClass = (a: LoadClass, b: LoadClass): boolean => sameFill(a, b) && alike(a.ratio, b.ratio);
 
 /** Classes that answer for walls, fill and ratio, each with its part: the two between which the ratio lies by its logarithm, or the nearest one. */

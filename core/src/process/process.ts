@@ -110,6 +110,8 @@ export interface Process {
 export interface Fill {
   wall_mm: number;
   share: number;
+  /** Solid so far around where loads and holds stand. */
+  solid_mm?: number;
   fibre?: FibreLayout;
   laid?: LaidFibre;
 }
@@ -138,7 +140,8 @@ export function fillOf(process: Process, material: Pick<Material, 'fibre_per_cm3
   const share = likely('infill');
   const wall = WALLS.map(likely).find((x) => x !== undefined);
   if (share === undefined || wall === undefined || (share >= 1 && !laid)) return undefined;
-  return { wall_mm: wall, share: Math.min(1, share), ...(laid && { laid, fibre: layoutOf(laid) }) };
+  const solid_mm = likely('solid_depth');
+  return { wall_mm: wall, share: Math.min(1, share), ...(solid_mm && { solid_mm }), ...(laid && { laid, fibre: layoutOf(laid) }) };
 }
 
 /** As the lines of `blocks/extrusion.ts` count it. */
@@ -163,9 +166,10 @@ export type LoadedMaterial = Pick<Material, 'modulus_gpa' | 'fibre_per_cm3'>;
 
 /** Ways whose loads share a solution: by walls, fill and fibre, and by how much softer the material is across its layers. */
 export function loadClassOf(process: Process, material: LoadedMaterial, given?: Readonly<Record<string, Range>>): LoadClass {
-  const { wall_mm = 0, share = 1, fibre } = fillOf(process, material, given) ?? {};
+  const { wall_mm = 0, share = 1, solid_mm, fibre } = fillOf(process, material, given) ?? {};
   const { inPlane, across } = material.modulus_gpa;
-  return { wall_mm: share < 1 ? wall_mm : 0, share, ratio: across.likely / inPlane.likely, ...(fibre && { fibre }) };
+  const inside = share < 1 ? { wall_mm, share, ...(solid_mm && { solid_mm }) } : { wall_mm: 0, share };
+  return { ...inside, ratio: across.likely / inPlane.likely, ...(fibre && { fibre }) };
 }
 
 const rangeWords = ({ usual: { low, likely, high }, unit }: Fact): string =>

@@ -1,7 +1,7 @@
 import { contentKey, type Contribution } from '../case/contribution';
 import { processFor } from '../case/equip';
 import { type CaseFacts, shapeFor } from '../case/facts';
-import { panelArea } from '../case/load-table';
+import { panelArea, solidPlaces } from '../case/load-table';
 import type { CaseDoc, Pin } from '../case/types';
 import { layOut, readyAt } from '../lead/calendar';
 import { finishTimes, type Hours, lastEnd, schedule, type StageTime } from '../lead/network';
@@ -21,7 +21,7 @@ import { routeKey } from '../case/types';
 import { shelfOf } from '../shelf/shelf';
 import { CONSTANTS } from '../process/constants';
 import { factEntries, type Process } from '../process/process';
-import { LEAD_ENTRY, lotOf, OWN_DAYS, overrideEntries, routeSheet, type RemedyLoad, type RouteSheet, SPARSE } from './worksheet';
+import { LEAD_ENTRY, lotOf, OWN_DAYS, overrideEntries, routeSheet, solidEntries, type RemedyLoad, type RouteSheet, SPARSE } from './worksheet';
 
 const DAY_MIN = 1440;
 
@@ -118,6 +118,7 @@ const quickSheets = new Map<string, Sheet>();
 const likelyByName = (entries: readonly Entry[]): Record<string, number> => Object.fromEntries(entries.map((e) => [e.name, e.likely]));
 const printedSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, true)));
 const stockSizes = once((doc: CaseDoc) => likelyByName(shapeEntries(doc, false)));
+const solidSizes = once((doc: CaseDoc) => likelyByName(solidEntries(solidPlaces(doc))));
 const planFigures = once((plans: readonly Contribution[]) => likelyByName(plans.flatMap((p) => p.entries)));
 const processFigures = once((process: Process) => likelyByName([...CONSTANTS, ...factEntries(process)]));
 /** What a bare tool has of remedies. */
@@ -145,6 +146,7 @@ function quickLine(facts: CaseFacts, pin: Pin, process: Process, line: string): 
       copies: lotOf(facts.need, once),
       laid: material.fibre_per_cm3 ? 1 : 0,
       panel_area: panelArea(doc),
+      ...solidSizes(doc),
       ...(once && { wall: SPARSE['wall'].likely, infill: SPARSE['infill'].likely }),
     };
     const known = (name: string): number | undefined => stuff[name] ?? BARE[name] ?? size[name] ?? own[name] ?? plans[name];

@@ -2,7 +2,7 @@ import { processFor } from '../case/equip';
 import { machineEntries } from '../process/machine';
 import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
-import { panelArea } from '../case/load-table';
+import { panelArea, type SolidPlaces, solidPlaces } from '../case/load-table';
 import { freeShareEntry, machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin } from '../case/types';
 import { routeKey } from '../case/types';
@@ -123,6 +123,16 @@ export const LEAD_ENTRY = 'lead_days';
 /** What one's own builds put on the price, and on the hours of every stage. */
 const OWN_MONEY = 'own_money';
 export const OWN_DAYS = 'own_days';
+
+/** Where a print is made solid when it is asked to be, from the load table and its holds. */
+export function solidEntries({ area, rim, places }: SolidPlaces): Entry[] {
+  const source: Source = { kind: 'need', text: 'From the places of the load table and of what holds the tool; a whole face counts once the table is solved.' };
+  return [
+    { name: 'solid_area', label: 'Places of loads and holds', unit: 'cm^2', ...exactly(area), source, key: 'case.solid_area' },
+    { name: 'solid_rim', label: 'Outlines of those that are spots', unit: 'cm', ...exactly(rim), source, key: 'case.solid_rim' },
+    { name: 'solid_places', label: 'How many are spots', unit: '', ...exactly(places), source, key: 'case.solid_places' },
+  ];
+}
 
 /**
  * Every entry a route can use, from the shape, the need, the shelf, the shop and the process.
@@ -273,6 +283,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
       source: { kind: 'need', text: 'From the load table: rows that stand on a level face.' },
       key: 'case.panel_area',
     },
+    ...solidEntries(printed ? solidPlaces(doc) : { area: 0, rim: 0, places: 0 }),
   );
   if (material.cutting) {
     entries.push(

@@ -11,6 +11,7 @@ export const extrusionFacts = (own: { rate: [number, number, number]; bed_cm2: n
   fact('warm_up', 'Warm-up and first layer check', 'h', own.warm_h * 0.7, own.warm_h, own.warm_h * 1.5),
   fact('wall', 'Wall', 'mm', 1.6, 2.4, 3.2),
   fact('infill', 'Fill inside the walls', '', 0.2, 0.3, 0.5),
+  fact('solid_depth', 'Solid around where loads and holds stand', 'mm', 0, 0, 0),
   fact('layer_height', 'Layer height', 'mm', 0.2, 0.25, 0.3),
   fact('layer_change', 'Pause per layer', 's', 4, 6, 12),
   fact('support_density', 'Support density', '', 0.1, 0.15, 0.25),
@@ -41,7 +42,22 @@ export function extrusionLines(rate: string, fibre = false): Line[] {
   return [
     { name: 'wall_volume', label: 'Volume of walls', unit: 'cm^3', expr: `min(0.9 * volume, side_area * ${wall} / mm_per_cm)` },
     { name: 'skin_volume', label: 'Volume of skins', unit: 'cm^3', expr: `min(volume - wall_volume, (${skins}) / mm_per_cm)` },
-    { name: 'deposit', label: 'Plastic in the part', unit: 'cm^3', expr: 'wall_volume + skin_volume + (volume - wall_volume - skin_volume) * infill' },
+    { name: 'solid_beneath', label: 'Solid beneath the skin', unit: 'mm', expr: 'max(0, solid_depth - skin)' },
+    {
+      name: 'solid_volume',
+      label: 'Made solid around loads and holds',
+      unit: 'cm^3',
+      expr:
+        'min(volume - wall_volume - skin_volume, solid_area * solid_beneath / mm_per_cm + 0.7854 * solid_rim * (solid_beneath / mm_per_cm) ^ 2 + 2.0944 * solid_places * (solid_beneath / mm_per_cm) ^ 3)',
+      note:
+        'All that lies so near to the places of the load table, as beneath a round spot: its area by the depth, a quarter of a circle along its outline, half a ball.',
+    },
+    {
+      name: 'deposit',
+      label: 'Plastic in the part',
+      unit: 'cm^3',
+      expr: 'wall_volume + skin_volume + (volume - wall_volume - skin_volume) * infill + solid_volume * (1 - infill)',
+    },
     { name: 'support_volume', label: 'Plastic in supports and raft', unit: 'cm^3', expr: 'support_space * support_density + raft_space' },
     { name: 'mass_part', label: 'Weight as printed', unit: 'kg', expr: `deposit * density / g_per_kg` },
     {
