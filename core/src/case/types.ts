@@ -46,6 +46,9 @@ export interface FaceMark {
   tolerance_mm?: number;
   /** Roughness wanted, µm. */
   ra_um?: number;
+  /** Depth that may wear off it before it is at its end, mm, and the way that the work slides over it in a cycle, mm; else what the need says of the tool. */
+  wear_mm?: number;
+  slide_mm?: number;
   note: string;
 }
 

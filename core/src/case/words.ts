@@ -12,6 +12,9 @@ import type { CostGroup } from '../worksheet/types';
 export const FACE_LETTERS: Record<FaceDuty, string> = { working: 'W', datum: 'D', 'no-marks': 'N' };
 /** "W2": by its letter and its place in the list. */
 export const faceName = ({ duty }: Pick<FaceMark, 'duty'>, i: number): string => `${FACE_LETTERS[duty]}${i + 1}`;
+/** Marked faces that the work touches, by name. */
+export const contactFaces = (marks: readonly FaceMark[] = []): (FaceMark & { name: string })[] =>
+  marks.flatMap((m, i) => (m.duty === 'working' || m.wear_mm !== undefined || m.slide_mm !== undefined ? [{ ...m, name: faceName(m, i) }] : []));
 
 export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
   engineering: 'Engineering',

@@ -157,6 +157,8 @@ const faceMarkSchema = yup.object({
   area_mm2: amount('Face'),
   tolerance_mm: bounded('Tolerance on the face', 0.001, 50, (x) => `${x} mm`).optional(),
   ra_um: bounded('Roughness', 0.01, 500, (x) => `${x} µm`).optional(),
+  wear_mm: bounded('Wear of the face', 0.001, 20, (x) => `${x} mm`).optional(),
+  slide_mm: bounded('Slide on the face', 0.01, 100_000, (x) => `${x} mm`).optional(),
   note: yup.string().max(200).defined(),
 });
 

@@ -78,14 +78,14 @@ function startingLife({ duty }: Lived, material: Material, { rubbing, metalFace 
 function rubbedLife(wear: number, of: Material['family'], rubbing: Rubbing): Life | undefined {
   const range = rubbedAway(wear, of, rubbing);
   if (!range) return undefined;
-  const { slide_mm, pressure_mpa, loss_mm, mode } = rubbing;
+  const { slide_mm, pressure_mpa, loss_mm, mode, face } = rubbing;
   return {
     ...range,
     by: 'rubbing',
     why: () =>
-      `${formatNumber(loss_mm.likely)} mm worn off at ${formatNumber(pressure_mpa.likely)} MPa over ${formatNumber(slide_mm!)} mm a cycle${
-        mode === 'abrasive' ? ', with grit between' : ''
-      }: depth = k p s, k = ${wearRate(wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
+      `${face ? `${face} first: ` : ''}${formatNumber(loss_mm.likely)} mm worn off at ${formatNumber(pressure_mpa.likely)} MPa over ${
+        formatNumber(slide_mm!)
+      } mm a cycle${mode === 'abrasive' ? ', with grit between' : ''}: depth = k p s, k = ${wearRate(wear).toExponential(0)} mm³/(N·m) to a factor of three.`,
   };
 }
 

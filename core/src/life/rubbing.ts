@@ -5,6 +5,8 @@ import type { Range } from '../worksheet/types';
 
 /** How the work rubs on the tool in one cycle, as far as somebody has said. */
 export interface Rubbing {
+  /** The contact face that it is of, where faces have their own. */
+  face?: string;
   mode: WearMode;
   /** Way that the work slides, mm; without it nothing can be worked out. */
   slide_mm?: number;
@@ -17,7 +19,34 @@ export interface Rubbing {
 const PRESSED: Range = { low: 0.05, likely: 0.3, high: 2 };
 const LOSS: Range = { low: 0.1, likely: 0.2, high: 0.5 };
 
-export function rubbingOf(need: Pick<Need, 'wear' | 'slide' | 'rubPressure' | 'wearLoss' | 'tolerance'>): Rubbing {
+type RubNeed = Pick<Need, 'wear' | 'slide' | 'rubPressure' | 'wearLoss' | 'tolerance'>;
+
+/** A marked face, as far as its wear goes. */
+export interface ContactFace {
+  name: string;
+  tolerance_mm?: number;
+  wear_mm?: number;
+  slide_mm?: number;
+}
+
+/** How the work rubs on each contact face: what is said of the face itself, else of the tool. Nothing where no face has its own. */
+export function facesRubbed(need: RubNeed, faces: readonly ContactFace[]): Rubbing[] {
+  if (faces.every((f) => f.wear_mm === undefined && f.slide_mm === undefined)) return [];
+  const all = ofTool(need);
+  return faces.map(({ name, tolerance_mm, wear_mm, slide_mm = all.slide_mm }): Rubbing => {
+    const own = wear_mm ?? (need.wearLoss ? undefined : tolerance_mm);
+    return { ...all, face: name, ...(slide_mm && { slide_mm }), ...(own && { loss_mm: exactly(own) }) };
+  });
+}
+
+/** How the work rubs where it wears the tool out first: the same material everywhere, so the least depth for its way. */
+export function rubbingOf(need: RubNeed, faces: readonly ContactFace[] = []): Rubbing {
+  const lasts = ({ loss_mm, slide_mm }: Rubbing): number => (slide_mm ? loss_mm.likely / slide_mm : Infinity);
+  const own = facesRubbed(need, faces);
+  return own.length ? own.reduce((a, b) => (lasts(b) < lasts(a) ? b : a)) : ofTool(need);
+}
+
+function ofTool(need: RubNeed): Rubbing {
   const loss = need.wearLoss ?? need.tolerance;
   return {
     mode: need.wear?.value ?? 'none',

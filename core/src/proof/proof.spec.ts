@@ -18,7 +18,7 @@ import { readDevice, SIMULATED } from './devices';
 import { promiseKept, within } from './promise';
 import { refusal } from './rules';
 import { makingSteps, stepRefusal, stepRows } from './steps';
-import { paceOf, wearForecast } from './wear';
+import { paceOf, wearByFace, wearForecast } from './wear';
 
 let clock = 0;
 const row = (kind: string, values: Values): RecordRow => ({
@@ -206,6 +206,16 @@ describe('wear of a tool in use', () => {
     const off = (2.92 * s * Math.sqrt(1 + 1 / 4 + (likely - 1.5) ** 2 / 5)) / slope;
     expect(f.cycles.likely).toBeCloseTo(1000 * likely, 6);
     expect(f.cycles.low).toBeCloseTo(1000 * (likely - off), 4);
+  });
+  it('place by place, each against its own end; what is at its end first is in front', () => {
+    const at = (face: string, cycles: number, wear_mm: number, on: string) => ({ on, cycles, wear_mm, face });
+    const seen = [...readings, at('W1', 1000, 0.01, '2026-02-01'), at('w1 ', 3000, 0.03, '2026-04-01'), at('W2', 3000, 0.2, '2026-04-01')];
+    const found = wearByFace(seen, [{ allowed_mm: 0.1 }, { face: 'W1', allowed_mm: 0.04 }, { face: 'W2', allowed_mm: 0.2 }, { face: 'W3', allowed_mm: 1 }]);
+    // W2 has lost it all; W1 loses 0.01 a thousand and is due at 4 000; the rest at 5 000; of W3 nothing was read.
+    expect(found.map((w) => [w.face, w.worn, w.last_mm])).toEqual([['W2', true, 0.2], ['W1', false, 0.03], [undefined, false, 0.06], ['W3', false, undefined]]);
+    expect(found[1].forecast!.cycles.likely).toBeCloseTo(4000, 6);
+    expect(found[2].forecast!.cycles.likely).toBeCloseTo(5000, 6);
+    expect(found[3].forecast).toBeUndefined();
   });
   it('is not foretold from one reading, from none that grows, or without a limit', () => {
     expect(wearForecast(readings.slice(0, 1), 0.1)).toBeUndefined();

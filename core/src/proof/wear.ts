@@ -6,6 +6,41 @@ export interface WearReading {
   wear_mm?: number;
 }
 
+/** A reading with the face it was taken at; none for the place that is always measured. */
+export interface PlacedReading extends WearReading {
+  face?: string;
+}
+
+/** A contact face, or the tool as a whole where nothing is said, against what may wear off it. */
+export interface FaceWear {
+  face?: string;
+  allowed_mm: number;
+  last_mm?: number;
+  /** It has lost what it may: the tool is at its end. */
+  worn: boolean;
+  forecast?: WearForecast;
+}
+
+/** Each place with its end, the one that is at it first in front. Counts taken anywhere tell the pace. */
+export function wearByFace(readings: readonly PlacedReading[], limits: readonly { face?: string; allowed_mm: number }[]): FaceWear[] {
+  const due = ({ worn, forecast }: FaceWear): number => (worn ? 0 : (forecast?.cycles.likely ?? Infinity));
+  const named = (s: string | undefined): string => s?.trim().toLowerCase() ?? '';
+  return limits
+    .map(({ face, allowed_mm }): FaceWear => {
+      const own = readings.map(({ on, cycles, wear_mm, face: at }): WearReading => (named(at) === named(face) ? { on, cycles, wear_mm } : { on, cycles }));
+      const last = own.filter((r) => r.wear_mm !== undefined).reduce<WearReading | undefined>((a, b) => (!a || b.cycles >= a.cycles ? b : a), undefined);
+      const forecast = wearForecast(own, allowed_mm);
+      return {
+        ...(face && { face }),
+        allowed_mm,
+        ...(last && { last_mm: last.wear_mm }),
+        worn: (last?.wear_mm ?? 0) >= allowed_mm,
+        ...(forecast && { forecast }),
+      };
+    })
+    .sort((a, b) => due(a) - due(b));
+}
+
 export interface WearForecast {
   /** Worn off for each 1 000 cycles, mm. */
   per_thousand_mm: number;

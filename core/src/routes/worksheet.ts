@@ -2,6 +2,7 @@ import { processFor } from '../case/equip';
 import { machineEntries } from '../process/machine';
 import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
+import { contactFaces } from '../case/words';
 import { panelArea, type SolidPlaces, solidPlaces } from '../case/load-table';
 import { freeShareEntry, machiningEntries, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin } from '../case/types';
@@ -163,7 +164,12 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     source: { kind: 'shelf', text: remedies.names.length ? `For: ${remedies.names.join('; ')}.` : 'No remedy is needed.' },
     key: `${process.id}.${material.id}.${name}`,
   });
-  const use: Use = { rubbing: rubbingOf(need), metalFace: remedies.metalFace, pads: remedies.pads, stress: remedies.stress };
+  const use: Use = {
+    rubbing: rubbingOf(need, contactFaces(shapeFor(doc, printed)?.marks)),
+    metalFace: remedies.metalFace,
+    pads: remedies.pads,
+    stress: remedies.stress,
+  };
   const entries: Entry[] = [
     ...CONSTANTS,
     ...machineEntries(process, shopEntries(site.shop)),

@@ -5,6 +5,8 @@ import type { Need } from '../need/requirements';
 import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
+import { evaluateRoute } from '../routes/evaluate-route';
+import { valueOf } from '../worksheet/evaluate';
 import { box, sphere } from '../shape/testing';
 import { material } from '../shelf/shelf';
 import { freeDirections, lieOf, roughnessOf } from './faces';
@@ -49,6 +51,31 @@ describe('marked faces', () => {
     expect(near.value).toBeCloseTo(a_mm, 9);
     // The part as a whole may be the harder.
     expect(found('tolerance', 'extrusion-chamber/abs', [{ ...RIGHT, tolerance_mm: 5 }], { tolerance: must(0.05) })!.limit).toBe(0.05);
+  });
+  it('each have their own end of life: the first of them ends the tool, is named, and is in the price', () => {
+    const need = { cyclesPerYear: must(20_000), years: must(2), copies: must(1), rubPressure: must(5), slide: must(10), wear: must('rubbing' as const) };
+    const route = 'extrusion-chamber/abs';
+    const marks = [{ ...TOP, wear_mm: 0.2 }, { ...RIGHT, wear_mm: 0.02, slide_mm: 50 }];
+    const life = found('wear', route, marks, need)!;
+    // N = d/(k p s): W2 after 0.02/(1e-5/w · 5 · 0.05).
+    const worn = (0.02 * material('abs').wear) / (1e-5 * 5 * 0.05);
+    expect(life.value).toBeCloseTo(worn, 6);
+    expect(life.reason).toContain('Face W2 is at its end first: 0.02 mm worn off.');
+    // A thousand times as much may go: its duty ends it before.
+    expect(found('wear', route, [{ ...TOP, wear_mm: 0.2 }, { ...RIGHT, wear_mm: 20, slide_mm: 50 }], need)!.value).toBeGreaterThan(1.4 * worn);
+    const doc = (marks: FaceMark[]) => demoDoc({ need, shapes: { printed: { ...PART, marks } } });
+    const each = (marks: FaceMark[]) => {
+      const { point } = evaluateRoute(
+        factsOf(doc(marks), BUILT_IN_SITE),
+        { process: 'extrusion-chamber', material: 'abs', doubt: { trials: 0, chance: 1 } },
+        [],
+      );
+      return [valueOf(point, 'life'), valueOf(point, 'price_programme')];
+    };
+    const [long, dear] = each(marks), [longer, cheaper] = each([TOP, RIGHT]);
+    expect(long).toBeCloseTo(worn, 6);
+    expect(longer).toBeGreaterThan(long);
+    expect(dear).toBeGreaterThan(cheaper);
   });
   it('are gone over by a surer step where the quick one left them too rough', () => {
     const rough = { roughness: must(3.2) };

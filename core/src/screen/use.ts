@@ -1,5 +1,6 @@
 import type { Stressed } from '../life/fatigue';
 import type { Use } from '../life/life';
+import { contactFaces } from '../case/words';
 import { rubbingOf } from '../life/rubbing';
 import type { CheckContext } from './check';
 import { wearIsOnMetal } from './remedies';
@@ -32,4 +33,8 @@ export function stressOf(ctx: CheckContext): Stressed | undefined {
 }
 
 /** What wears and tires the tool on this route, with the remedies taken. */
-export const useOf = (ctx: CheckContext): Use => ({ rubbing: rubbingOf(ctx.need), metalFace: wearIsOnMetal(ctx), stress: stressOf(ctx) });
+export const useOf = (ctx: CheckContext): Use => ({
+  rubbing: rubbingOf(ctx.need, contactFaces(ctx.faces)),
+  metalFace: wearIsOnMetal(ctx),
+  stress: stressOf(ctx),
+});

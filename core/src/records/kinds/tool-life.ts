@@ -76,6 +76,14 @@ export const toolLife: RecordKind = {
         number('cycles', 'Cycles so far', 'count', [0, 1e9], undefined, { whole: true }),
         number('wear', 'Worn off', 'length', [0, 100], undefined, { optional: true }),
         {
+          kind: 'text',
+          id: 'face',
+          label: 'At face',
+          max: 8,
+          optional: true,
+          help: 'As it is called under Shape → Faces, W1 for one; empty for the place that is always measured.',
+        },
+        {
           kind: 'choice',
           id: 'event',
           label: 'What',

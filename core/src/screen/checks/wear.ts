@@ -31,8 +31,11 @@ export const wear: Check = {
     const cycles = (need.cyclesPerYear.value * (need.years?.value ?? 4)) / (need.copies?.value ?? 1);
     const ends = life.by === 'fatigue' ? 'crack of its load' : 'wear out';
     const common = { value: life.likely, limit: cycles, unit: 'cycles', margin: (life.likely - cycles) / cycles, basis: BASIS };
+    const first = life.by === 'rubbing' && use.rubbing.face
+      ? ` Face ${use.rubbing.face} is at its end first: ${formatNumber(use.rubbing.loss_mm.likely)} mm worn off.`
+      : '';
     const asked = `${formatNumber(cycles)} cycles a copy`;
-    if (life.low >= cycles) return { ...common, state: 'pass', reason: `${asked} are asked; it should see ${formatNumber(life.likely)}.` };
+    if (life.low >= cycles) return { ...common, state: 'pass', reason: `${asked} are asked; it should see ${formatNumber(life.likely)}.${first}` };
     const tools = Math.ceil(cycles / life.likely);
     const faced = (): number => {
       const armoured = { ...use, metalFace: true };
@@ -47,13 +50,13 @@ export const wear: Check = {
         ...common,
         state: 'conditional',
         offers: ['metal-face'],
-        reason: `Bare ${material.label} would last ${formatNumber(life.likely)} of ${asked}; put steel on the working faces.`,
+        reason: `Bare ${material.label} would last ${formatNumber(life.likely)} of ${asked}; put steel on the working faces.${first}`,
       };
     if (tools <= 1)
       return {
         ...common,
         state: 'pass',
-        reason: `${asked} are asked; about ${formatNumber(life.likely)} are likely, fewer are possible: inspect it now and then.`,
+        reason: `${asked} are asked; about ${formatNumber(life.likely)} are likely, fewer are possible: inspect it now and then.${first}`,
       };
     if (tools <= MANY && taken.has('planned-replacement'))
       return { ...common, state: 'pass', reason: `Replaced before it is worn, about ${Math.ceil(tools * 1.5)} tools a copy over the programme.` };
@@ -66,8 +69,8 @@ export const wear: Check = {
         offers: life.by === 'fatigue' ? ['planned-replacement', 'deeper-section'] : ['planned-replacement', 'metal-face'],
         reason: `It ${life.by === 'fatigue' ? 'cracks of its load' : 'wears out'} after about ${
           formatNumber(life.likely)
-        } of ${asked}: plan ${tools} tools a copy. The price counts them.`,
+        } of ${asked}: plan ${tools} tools a copy. The price counts them.${first}`,
       };
-    return { ...common, state: 'fail', bridge: true, reason: `It would ${ends} ${tools} times over (${formatNumber(life.likely)} of ${asked}).` };
+    return { ...common, state: 'fail', bridge: true, reason: `It would ${ends} ${tools} times over (${formatNumber(life.likely)} of ${asked}).${first}` };
   },
 };

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import type { ApexOptions } from 'apexcharts';
 import { scaleLinear } from 'd3-scale';
+import { shapeFor } from '@cuadro/core/case/facts';
+import { contactFaces } from '@cuadro/core/case/words';
+import { facesRubbed } from '@cuadro/core/life/rubbing';
 import { familyOf } from '@cuadro/core/need/families';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
-import { wearForecast, type WearReading } from '@cuadro/core/proof/wear';
+import { type FaceWear, type PlacedReading, wearByFace } from '@cuadro/core/proof/wear';
 import { cyclesOf } from '@cuadro/core/records/kinds/tool-life';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { CaseStore } from '../../data/case-store';
@@ -21,11 +24,19 @@ import { ProofStore } from './proof-store';
   template: `
     @if (store.tools().length > 1) { <nav class="tab-row" aria-label="Tools">@for (t of store.tools(); track t.id) { <button type="button" [attr.aria-pressed]="t.id === shown()" (click)="shown.set(t.id)">{{ nameOf(t.values) }}</button> }</nav> }
     @if (tool(); as t) {
+      @if (first()?.worn) {
+        <p class="next">{{ first()!.face ? 'Face ' + first()!.face : 'It' }} has lost what it may: {{ number(first()!.last_mm!) }} of {{ number(first()!.allowed_mm) }} mm. Take it out of use.</p>
+      }
       @if (forecast(); as f) {
-        <p class="next">Next tool in {{ number(f.cycles.low - cycles()) }} to {{ number(f.cycles.high - cycles()) }} cycles{{ f.on ? ': about ' + day(f.on.likely) : '' }}</p>
+        <p class="next">{{ first()!.face ? first()!.face + ': next' : 'Next' }} tool in {{ number(f.cycles.low - cycles()) }} to {{ number(f.cycles.high - cycles()) }} cycles{{ f.on ? ': about ' + day(f.on.likely) : '' }}</p>
         <p class="quiet">{{ number(f.per_thousand_mm) }} mm for each 1 000 cycles, a straight line through the readings; 90 % of the scatter is between the two figures@if (f.on) {, {{ day(f.on.low) }} to {{ day(f.on.high) }} at the pace so far}. Order a spare before the earlier one.</p>
         <cu-chart [question]="'Wear of ' + nameOf(t.values)" [words]="words()" [options]="chart()!" [height]="210" />
       } @else { <p class="quiet">{{ number(cycles()) }} cycles so far. With what may wear off and two readings of the wear, it says when the next one is due.</p> }
+      @if (byFace().length > 1) {
+        <table><caption>Its end, place by place</caption><thead><tr><th>Place</th><th class="n">may wear off, mm</th><th class="n">worn off, mm</th><th>due</th></tr></thead><tbody>
+          @for (w of byFace(); track w.face) { <tr><th scope="row">{{ w.face ?? 'as always measured' }}</th><td class="n">{{ number(w.allowed_mm) }}</td><td class="n">{{ w.last_mm === undefined ? '–' : number(w.last_mm) }}</td><td>{{ due(w) }}</td></tr> }
+        </tbody></table>
+      }
     }
     @if (store.caseId(); as id) { <cu-records kind="tool-life" [caseId]="id" [usual]="usual()" (stored)="store.load()" /> }
   `,
@@ -35,16 +46,34 @@ export class UseView {
   private readonly cases = inject(CaseStore);
   protected readonly shown = linkedSignal(() => this.store.tools()[0]?.id);
   protected readonly tool = computed(() => this.store.tools().find((t) => t.id === this.shown()));
-  private readonly readings = computed<WearReading[]>(() =>
+  private readonly readings = computed<PlacedReading[]>(() =>
     ((this.tool()?.values['readings'] as readonly Values[] | undefined) ?? []).flatMap((r) =>
       typeof r['on'] === 'string' && typeof r['cycles'] === 'number'
-        ? [{ on: r['on'], cycles: r['cycles'], ...(typeof r['wear'] === 'number' && { wear_mm: r['wear'] }) }]
+        ? [{
+          on: r['on'],
+          cycles: r['cycles'],
+          ...(typeof r['wear'] === 'number' && { wear_mm: r['wear'] }),
+          ...(typeof r['face'] === 'string' && { face: r['face'] }),
+        }]
         : []
     )
   );
   protected readonly cycles = computed(() => (this.tool() ? cyclesOf(this.tool()!.values) : 0));
-  private readonly allowed = computed(() => this.tool()?.values['allowed'] as number | undefined);
-  protected readonly forecast = computed(() => (this.allowed() ? wearForecast(this.readings(), this.allowed()!) : undefined));
+  /** Faces with their own end, and what the record itself allows at the place that is always measured. */
+  private readonly limits = computed(() => {
+    const doc = this.cases.doc()!;
+    const own = this.tool()?.values['allowed'] as number | undefined;
+    const faces = facesRubbed(doc.need, contactFaces(shapeFor(doc, true)?.marks));
+    return [...(own ? [{ allowed_mm: own }] : []), ...faces.map(({ face, loss_mm }) => ({ face, allowed_mm: loss_mm.likely }))];
+  });
+  protected readonly byFace = computed(() => wearByFace(this.readings(), this.limits()));
+  protected readonly first = computed(() => this.byFace().at(0));
+  private readonly allowed = computed(() => this.first()?.allowed_mm);
+  /** Readings at the place that is at its end first. */
+  private readonly seen = computed(() =>
+    this.readings().filter((r) => r.wear_mm !== undefined && (r.face ?? '').toLowerCase() === (this.first()?.face ?? '').toLowerCase())
+  );
+  protected readonly forecast = computed(() => this.first()?.forecast);
 
   /** A new tool of this case: its number from the release, its duty and material from the case. */
   protected readonly usual = computed<Values>(() => {
@@ -63,19 +92,24 @@ export class UseView {
 
   protected number = (x: number): string => formatNumber(Math.max(0, x), 3);
   protected day = (iso: string): string => formatDate(iso);
+  protected due({ worn, forecast }: FaceWear): string {
+    if (worn) return 'now';
+    if (!forecast) return 'two readings of it say';
+    return `at ${this.number(forecast.cycles.likely)} cycles${forecast.on ? `, about ${formatDate(forecast.on.likely)}` : ''}`;
+  }
   protected nameOf = (v: Values): string => [v['number'], v['tool']].filter(Boolean).join(' · ');
   protected readonly words = computed(() => {
     const f = this.forecast();
     return f
-      ? `Worn off ${
-        this.readings().filter((r) => r.wear_mm !== undefined).map((r) => `${formatNumber(r.wear_mm!, 2)} mm at ${formatNumber(r.cycles)} cycles`).join(', ')
-      }; ${formatNumber(this.allowed()!, 2)} mm are allowed.`
+      ? `Worn off ${this.seen().map((r) => `${formatNumber(r.wear_mm!, 2)} mm at ${formatNumber(r.cycles)} cycles`).join(', ')}; ${
+        formatNumber(this.allowed()!, 2)
+      } mm are allowed.`
       : '';
   });
   protected readonly chart = computed(() => {
     const f = this.forecast(), allowed = this.allowed();
     if (!f || !allowed) return undefined;
-    const seen = this.readings().filter((r) => r.wear_mm !== undefined);
+    const seen = this.seen();
     const last = seen.at(-1)!;
     const x = scaleLinear().domain([0, 1.05 * f.cycles.high]).nice(6), y = scaleLinear().domain([0, 1.1 * allowed]).nice(4);
     const [[, end], [, top]] = [x.domain(), y.domain()];

@@ -22,6 +22,10 @@ const TROUBLE: Partial<Record<Lie, string>> = {
 };
 const TOLERANCE = bounded('Tolerance on the face', 0.001, 50, (x) => `${x} mm`);
 const ROUGHNESS = bounded('Roughness', 0.01, 500, (x) => `${x} µm`);
+const WEAR = bounded('What may wear off', 0.001, 20, (x) => `${x} mm`);
+const SLIDE = bounded('Slide', 0.01, 100_000, (x) => `${x} mm`);
+/** What a face may have of its own. */
+const OWN = ['tolerance_mm', 'ra_um', 'wear_mm', 'slide_mm'] as const;
 const LOADS: readonly { label: string; d: Vec3 }[] = [{ label: 'x', d: [1, 0, 0] }, { label: 'y', d: [0, 1, 0] }, { label: 'z', d: [0, 0, 1] }];
 
 /** Faces with a duty, picked on the drawing or from a list, and the direction of the main load. */
@@ -47,6 +51,10 @@ const LOADS: readonly { label: string; d: Vec3 }[] = [{ label: 'x', d: [1, 0, 0]
         <div class="form">
           <span class="label">±</span><cu-quantity [value]="m.tolerance_mm ?? null" quantity="length" [clearable]="true" placeholder="as the part" [schema]="tolerance" [label]="'Tolerance of face ' + (i + 1)" (changed)="change(i, { tolerance_mm: $event })" (cleared)="change(i, { tolerance_mm: undefined })" />
           <span class="label">Ra</span><cu-quantity [value]="m.ra_um ?? null" quantity="roughness" [clearable]="true" placeholder="as built" [schema]="roughness" [label]="'Roughness of face ' + (i + 1)" (changed)="change(i, { ra_um: $event })" (cleared)="change(i, { ra_um: undefined })" />
+          @if (m.duty !== 'no-marks') {
+            <span class="label">May wear off</span><cu-quantity [value]="m.wear_mm ?? null" quantity="length" [clearable]="true" placeholder="as the tool" [schema]="wear" [label]="'What may wear off face ' + (i + 1)" (changed)="change(i, { wear_mm: $event })" (cleared)="change(i, { wear_mm: undefined })" />
+            <span class="label">Slides a cycle</span><cu-quantity [value]="m.slide_mm ?? null" quantity="length" [clearable]="true" placeholder="as the tool" [schema]="slide" [label]="'How far the work slides on face ' + (i + 1)" (changed)="change(i, { slide_mm: $event })" (cleared)="change(i, { slide_mm: undefined })" />
+          }
           <span class="label">Note</span><input class="field note" maxlength="200" [value]="m.note" [attr.aria-label]="'Note on face ' + (i + 1)" (change)="change(i, { note: $any($event.target).value })" />
         </div>
       </div>
@@ -71,6 +79,8 @@ export class FacesPanel {
   protected readonly duties = (Object.keys(DUTY) as FaceDuty[]).map((id) => ({ id, label: DUTY[id].label }));
   protected readonly tolerance = TOLERANCE;
   protected readonly roughness = ROUGHNESS;
+  protected readonly wear = WEAR;
+  protected readonly slide = SLIDE;
   protected readonly loads = LOADS;
   readonly duty = signal<FaceDuty>('working');
   protected readonly choices = signal<FaceChoice[]>([]);
@@ -124,8 +134,7 @@ export class FacesPanel {
       (this.ref().marks ?? []).map((m, k) => {
         if (k !== i) return m;
         const next = { ...m, ...change };
-        if (next.tolerance_mm === undefined) delete next.tolerance_mm;
-        if (next.ra_um === undefined) delete next.ra_um;
+        for (const k of OWN) if (next[k] === undefined) delete next[k];
         return next;
       }),
     );
