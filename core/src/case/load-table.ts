@@ -42,9 +42,12 @@ const placedHolds = (doc: CaseDoc): ReturnType<typeof holdRows> => holdRows(doc)
 /** Holds with a place that only rest on what is under them, by their number among those with one. A dowel bears on whichever side of its bore is pushed. */
 export const restsOf = once((doc: CaseDoc): ReadonlySet<number> => new Set(placedHolds(doc).flatMap(([, row], i) => (row['kind'] === 'rest' ? [i] : []))));
 
+/** Where holds are. */
+export const holdsAt = once((doc: CaseDoc): readonly Vec3[] => placedHolds(doc).map(([, row]) => [...(row['at'] as Place).point] as Vec3));
+
 /** The middle of what holds the tool; nothing until a hold has its place. */
 export const heldAt = once((doc: CaseDoc): Vec3 | undefined => {
-  const places = holdRows(doc).flatMap(([, row]) => (row['at'] ? [(row['at'] as Place).point] : []));
+  const places = holdsAt(doc);
   return places.length ? ([0, 1, 2].map((a) => places.reduce((s, p) => s + p[a], 0) / places.length) as Vec3) : undefined;
 });
 

@@ -10,7 +10,7 @@ import { shelfOf } from '../shelf/shelf';
 import type { Material } from '../shelf/types';
 import { valueOf } from '../worksheet/evaluate';
 import { onceOfTwo } from '../worksheet/once';
-import { byHand, heldAt, loadRows, mended, restsOf, solvedLoads } from '../case/load-table';
+import { byHand, heldAt, holdsAt, loadRows, mended, restsOf, solvedLoads } from '../case/load-table';
 import { boltOf, isForceKind, isLasting, kindOf, loadName, placeOf, sizeOfLoad } from '../need/loads';
 import { solvedRows } from '../screen/solved-row';
 import type { RowLoad } from '../screen/under-load';
@@ -91,6 +91,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     loadMark: shape?.load,
     loads: rowsOn(facts, process, material, given),
     tableRows: loadRows(doc).map(([, row]) => row),
+    holdsAt: holdsAt(doc),
     heldAt: heldAt(doc),
     rests: restsOf(doc),
     fill: given ? fillOf(process, material, given) : bookFill(process, material),

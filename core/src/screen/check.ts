@@ -83,8 +83,9 @@ export interface CheckContext {
   loadMark?: Vec3;
   /** Rows of the load table as they act on this way; absent where the case has no table. */
   loads?: readonly RowLoad[];
-  /** Rows of the load table as they were entered, and the middle of its holds, in the part's own axes. */
+  /** Rows of the load table as they were entered, and where its holds are, in the part's own axes; the middle of them. */
   tableRows?: readonly Values[];
+  holdsAt?: readonly Vec3[];
   heldAt?: Vec3;
   /** Holds of the table that only rest on what is under them, by their place among those that have one. */
   rests?: ReadonlySet<number>;

@@ -2,6 +2,7 @@ import { alongFibre } from '../mechanics';
 import type { BeamSections, BodySections, SideSections } from '../shape/sections';
 import { dot, unit } from '../shape/turn';
 import { formatNumber } from '../quantity/quantity';
+import type { Size } from '../case/facts';
 import type { CheckContext } from './check';
 
 /** How a force runs through the tool, for one newton. */
@@ -30,7 +31,7 @@ export interface Weakest {
 type Seen = Pick<CheckContext, 'need' | 'family' | 'size'> & Partial<Pick<CheckContext, 'study' | 'loadMark' | 'fill' | 'material'>>;
 
 /** Part of the length between what it rests on. */
-const SPAN = 0.8;
+export const SPAN = 0.8;
 /** Without a mesh: what cut-outs leave of width and depth. */
 const WIDTH_LEFT = 0.5;
 const DEPTH_LEFT = 0.7;
@@ -111,9 +112,12 @@ function insideOf({ fill, material }: Seen, across: boolean): Inside | undefined
   return { wall_mm: (ringed + sheeted) / 2, walls, core: core * soft };
 }
 
+/** The section of a tool that nothing is known of but its box: what cut-outs leave of width and depth, mm. */
+export const solidBox = ({ sorted: [, w, t] }: Size): { b: number; d: number } => ({ b: WIDTH_LEFT * w, d: DEPTH_LEFT * t });
+
 function boxBeam({ size, fill }: Seen, inside: Inside | undefined): Figures {
-  const [l, w, t] = size.sorted;
-  const b = WIDTH_LEFT * w, d = DEPTH_LEFT * t, span = SPAN * l;
+  const { b, d } = solidBox(size);
+  const span = SPAN * size.sorted[0];
   // Without a mesh fill is left to the wide guess; where fibre lies is not, it is most of what bears.
   const i = stiffened((b * d ** 3) / 12, b * d, 2 * (b + d), d / 2, fill?.fibre && inside);
   return { stress_per_n: (span * d) / (8 * i), give_per_n: span ** 3 / (48 * i) };

@@ -33,6 +33,7 @@ import { unattended } from './checks/unattended';
 import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
 import { bearing } from './checks/bearing';
+import { joined } from './checks/bonded-joints';
 import { buckling } from './checks/buckling';
 import { moment } from './checks/moment';
 import { pressed } from './checks/pressed';
@@ -66,6 +67,7 @@ const BY_ID = {
   seat,
   bearing,
   joints,
+  'bonded-joints': joined,
   vessel,
   rotor,
   openings,

@@ -1,22 +1,9 @@
-import type { Size } from '../../case/facts';
-import type { Process } from '../../process/process';
-import { type Fit, fit, sectioning } from '../../shape/envelope';
+import { sectioning } from '../../shape/envelope';
 import { type Check, isPrint } from '../check';
-import { MOST_SECTIONS, sectionsByHours } from '../sections';
+import { fitOf, fitsWhole, MOST_SECTIONS, sectionsByHours } from '../sections';
 
 const BASIS =
   "The smallest box around the part in the machine's room, by all orders of sides and turned in the plane. Sections: fewest equal pieces by planes square to the box.";
-
-/** The same box is asked about for every material of a process, and again while somebody types. */
-const fits = new WeakMap<Size, Map<Process['envelope_mm'], Fit>>();
-function fitOf(size: Size, process: Process): Fit {
-  let kept = fits.get(size);
-  if (!kept) fits.set(size, kept = new Map());
-  const { envelope_mm } = process;
-  let f = kept.get(envelope_mm);
-  if (!f) kept.set(envelope_mm, f = fit(size.sorted, envelope_mm));
-  return f;
-}
 
 export const envelope: Check = {
   id: 'envelope',
@@ -27,7 +14,7 @@ export const envelope: Check = {
     const common = { value: f.side_mm, limit: f.room_mm, unit: 'mm', margin: 1 - f.share, basis: BASIS };
     const mm = (x: number): string => `${Math.round(x)} mm`;
     const on = process.machine ? ` on ${process.machine.name}` : '';
-    if (f.share <= 1 + 1e-9)
+    if (fitsWhole(f))
       return {
         ...common,
         state: 'pass',

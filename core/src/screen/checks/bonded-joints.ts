@@ -1,0 +1,48 @@
+import { formatNumber } from '../../quantity/quantity';
+import { chanceAtMost, type Check } from '../check';
+import { bondBears, bondedJoints } from '../bonded-joints';
+import { madeInSections } from '../sections';
+import { leftInService } from '../service';
+import { times } from '../traits';
+import { STRENGTH_FACTOR } from '../under-load';
+
+const BASIS =
+  'Screening only: equal sections along the long side, each joint by equilibrium of the side that nothing holds (else a beam on two ends), bonded over the whole section with a two-part adhesive, roughened and degreased; safety factor 3, the dowels only place the pieces. The sheet of the adhesive, and a proof load, decide.';
+
+/** The bonds between sections of a tool that is too long for the machine. */
+export const joined: Check = {
+  id: 'bonded-joints',
+  label: 'Bonded joints',
+  limits: ['load'],
+  run(ctx) {
+    const { need, traits, loads } = ctx;
+    const count = madeInSections(ctx);
+    if (count < 2 || (!loads?.length && !need.load?.value)) return undefined;
+    const joints = bondedJoints(ctx, count);
+    const worst = joints.reduce((a, b) => (b.stress.likely > a.stress.likely ? b : a));
+    const bears = bondBears(ctx, times(traits.strength_mpa.across, leftInService(need, traits)));
+    const stress = worst.stress.likely, allowed = bears.likely / STRENGTH_FACTOR;
+    const state = stress <= bears.low / STRENGTH_FACTOR ? 'pass' : stress <= bears.high / 2 ? 'conditional' : 'fail';
+    const two = (x: number): string => formatNumber(Number(x.toPrecision(2)));
+    const said = `${two(stress)} MPa in the joint ${two(worst.along_mm)} mm along it (${two(worst.area_mm2 / 100)} cm²)${
+      worst.row ? ` under “${worst.row}”` : ''
+    }, ${two(allowed)} MPa allowed`;
+    const others = joints.filter((j) => j !== worst).map((j) => `${two(j.stress.likely)} MPa at ${two(j.along_mm)} mm`);
+    return {
+      state,
+      value: stress,
+      limit: allowed,
+      unit: 'MPa',
+      margin: (allowed - stress) / allowed,
+      chance: chanceAtMost(worst.stress, times(bears, 1 / STRENGTH_FACTOR)),
+      basis: BASIS,
+      reason: `${said}${others.length ? `; ${others.join(', ')}` : ''}. ${
+        state === 'pass'
+          ? 'The bond bears it.'
+          : state === 'conditional'
+          ? 'Scarf or lap it, or draw it together with through bolts, and prove it with one and a half times the load.'
+          : 'The bond does not: cut it where it is loaded less, draw it together with through rods, or make it in one piece.'
+      }`,
+    };
+  },
+};
