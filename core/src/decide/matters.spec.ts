@@ -100,6 +100,10 @@ const KINDS = ['hand-jig', 'gripper', 'layup-mould', 'core', 'brake-tool', 'moul
 function* situations(): Iterable<CaseDoc> {
   for (const ref of [...PARTS, ...CORNERS, screwed(PARTS[2])]) yield demoDoc({ need: BASE, shapes: { printed: ref, machined: ref } });
   yield loaded();
+  yield demoDoc({
+    family: 'workholding-plate',
+    loads: { c: { kind: 'cutter', force: { low: 900, likely: 900, high: 900 } }, t: { kind: 'clamp', force: { low: 500, likely: 500, high: 500 } } },
+  });
   yield demoDoc({ family: 'gripper', size_mm: [700, 60, 40], need: { load: { level: 'must', value: 3000, from: '' } } });
   for (const [torque, boltSize] of [[0.5, 'M3'], [2, 'M6'], [8, 'M6'], [40, 'M8']] as const)
     yield demoDoc({ need: { ...BASE, boltTorque: { level: 'must', value: torque, from: '' }, boltSize: { level: 'must', value: boltSize, from: '' } } });

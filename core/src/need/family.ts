@@ -63,6 +63,8 @@ export interface Family {
   /** Where the money is, for a first look. */
   economics: string;
   cautions: string[];
+  /** What is tried, step by step and behind what, before a piece of it is released: it can hurt somebody. */
+  firstUse?: readonly string[];
   /** How the tool may leave what is made around it, where it has to; absent for tools that stay. */
   leaves?: readonly Exclude<Removal, 'stays'>[];
   /** Set when the tool may not be released on Cuadro's word; the sentence says who must release it. */

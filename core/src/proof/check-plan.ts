@@ -1,6 +1,7 @@
 import { proofBolts, proofCondition, proofLoads } from '../case/proof-loads';
 import { sizeText } from '../need/load-words';
 import { FACE_LETTERS } from '../case/words';
+import { familyOf } from '../need/families';
 import type { CaseFacts } from '../case/facts';
 import type { PinView } from '../decide/evaluate-case';
 import type { Verdict } from '../decide/verdict';
@@ -97,6 +98,7 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
   if (need.load?.value && !rows.length)
     items.push(holds('load', `Bears ${Math.round(need.load.value)} N for ten minutes, and comes back`, 'need', 'proof load'));
   if (need.vacuum?.value) items.push(holds('vacuum', 'Holds vacuum, cold and at its working heat', 'need', 'leak test'));
+  familyOf(doc.family).firstUse?.forEach((what, k) => items.push(holds(`first-use-${k}`, what, 'this kind of tool can hurt somebody')));
   if (need.nonMarring?.value) items.push(holds('marks', 'Leaves no mark on a finished piece', 'need'));
   // Row by row they are in it already.
   const all = proofCondition(doc);

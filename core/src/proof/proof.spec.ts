@@ -36,6 +36,20 @@ const FACTS = factsOf(DOC, BUILT_IN_SITE);
 const { view: VIEW } = evaluateCase(DOC, BUILT_IN_SITE, 200);
 const PIN = VIEW.pins.find((p) => p.letter !== 'T')!;
 
+describe('what can hurt somebody', () => {
+  it('is tried and guarded before a piece is released: each kind of tool has its own, none has what it needs not', () => {
+    const planOf = (family: string) => checkPlan(factsOf(demoDoc({ family }), BUILT_IN_SITE), undefined, { conditions: [] });
+    const plan = planOf('workholding-plate');
+    expect(plan.filter((i) => i.from.includes('hurt')).map((i) => i.what)).toEqual([
+      expect.stringMatching(/half the feed.*door shut/),
+      expect.stringMatching(/Guard/),
+    ]);
+    expect(releaseRefusal(checkRows(plan, [], '1'), '1')).toContain('not released');
+    expect(planOf('brake-tool').some((i) => /behind a guard/.test(i.what))).toBe(true);
+    expect(planOf('tray').some((i) => i.from.includes('hurt'))).toBe(false);
+  });
+});
+
 describe('the steps of making a piece', () => {
   const nylon = material('pa6-cf');
   const steps = makingSteps(PIN, nylon);

@@ -27,6 +27,7 @@ import { removal } from './checks/removal';
 import { roughness } from './checks/roughness';
 import { site } from './checks/site';
 import { stiffness } from './checks/stiffness';
+import { slips } from './checks/slips';
 import { strength } from './checks/strength';
 import { tolerance } from './checks/tolerance';
 import { unattended } from './checks/unattended';
@@ -68,6 +69,7 @@ const BY_ID = {
   bearing,
   joints,
   'bonded-joints': joined,
+  slips,
   vessel,
   rotor,
   openings,

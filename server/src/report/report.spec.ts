@@ -3,7 +3,8 @@ import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { boxOf, pictureOf } from '@cuadro/core/shape/picture';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { demoDoc } from '@cuadro/core/case/testing';
+import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
+import { box } from '@cuadro/core/shape/testing';
 import { DEMO_CASES } from '../../../demo/cases';
 import { drawingSvg, loadsSvg, renderPdf, reportDefinition } from './report';
 
@@ -84,6 +85,13 @@ describe('the report', () => {
     expect(svg).toMatch(/<ellipse cx="25" cy="50"[^>]*\/><text[^>]*>H1/);
     expect(svg).toMatch(/<ellipse cx="225" cy="100"[^>]*\/><text[^>]*>!1/);
     expect(svg).toContain(`data:image/png;base64,${Buffer.from(picture).toString('base64')}`);
+    expect(svg).not.toContain('<rect');
+    // A datum stands on its place, a square with its letter above it: (10, 10) is dot (25, 10), from there up.
+    const mark = { point: [10, 10, 0] as [number, number, number], normal: [0, 1, 0] as [number, number, number], area_mm2: 600, note: '' };
+    const shape = { ...studiedRef(box(20, 10, 5)), marks: [{ ...mark, duty: 'working' as const }, { ...mark, duty: 'datum' as const }] };
+    const withDatum = loadsSvg({ ...d, shapes: { printed: shape } }, { rows: [] }, picture, { width: 60, height: 40, projection });
+    expect(withDatum).toMatch(/<path d="M125 50 l-3 -5 h6 z"[^>]*>.*<rect x="118" y="27" width="14" height="12"[^>]*>.*>D2<\/text>/);
+    expect(withDatum).not.toContain('W1');
   });
   it('speaks inches when asked', () => {
     expect(words(definition(doc('Finger'), 'inch')).join(' ')).toMatch(/lbf|lb/);

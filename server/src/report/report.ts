@@ -5,11 +5,12 @@ import { factsOf } from '@cuadro/core/plan/facts';
 import { siteOf } from '@cuadro/core/records/site';
 import { type Drawing, type DrawnPath, laidOut } from '@cuadro/core/plan/drawing';
 import type { CaseView, PinView, PlanView } from '@cuadro/core/decide/evaluate-case';
+import { shapeFor } from '@cuadro/core/case/facts';
 import { holdRows, loadRows } from '@cuadro/core/case/load-table';
 import type { Place, Values } from '@cuadro/core/inputs/spec';
 import { onPicture, type Projection } from '@cuadro/core/shape/picture';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
+import { faceName, formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
 import { askedWords } from '@cuadro/core/screen/row-verdicts';
@@ -336,7 +337,7 @@ function loadTable({ doc, system, picture, drawn }: ReportInput, pins: PinView[]
       text: `Share of the stress that may be borne with a factor of three. ${
         [...new Set(made.flatMap((p) => p.rows.flatMap((r) => r.by ?? [])))].map((by) => LOAD_BASIS[by]).join(' ')
       } Prove each with one and a half times the load.${
-        picture && drawn ? ` On the drawing: L a load, H a hold, ! where the row of that number works ${made[0].letter} hardest.` : ''
+        picture && drawn ? ` On the drawing: L a load, H a hold, D in a square a datum, ! where the row of that number works ${made[0].letter} hardest.` : ''
       }`,
       style: 'small',
     },
@@ -372,11 +373,23 @@ export function loadsSvg(
     return [...at.values()].map(({ point, names }) => tag(point, names.join(' '), INK));
   };
   const worst = lead.rows.flatMap((r, i) => (r.worst ? [tag(r.worst, `!${i + 1}`, PETROL)] : []));
+  // A datum is a letter in a square, on its foot.
+  const datums = (shapeFor(doc, true)?.marks ?? []).flatMap((m, i) => {
+    if (m.duty !== 'datum') return [];
+    const [x, y] = onPicture(projection, m.point).map((d) => d * k);
+    return [
+      `<path d="M${x} ${y} l-3 -5 h6 z" fill="${INK}"/><path d="M${x} ${y - 5} v-6" stroke="${INK}" stroke-width="0.8"/><rect x="${x - 7}" y="${
+        y - 23
+      }" width="14" height="12" fill="#ffffff" stroke="${INK}" stroke-width="0.8"/><text x="${x}" y="${
+        y - 14.5
+      }" font-size="7" text-anchor="middle" fill="${INK}">${faceName(m, i)}</text>`,
+    ];
+  });
   const image = `data:image/png;base64,${Buffer.from(picture).toString('base64')}`;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${LOADS_WIDE}" height="${height * k}" viewBox="0 0 ${LOADS_WIDE} ${
     height * k
   }"><image href="${image}" xlink:href="${image}" x="0" y="0" width="${LOADS_WIDE}" height="${height * k}"/>${
-    [...placed(holdRows(doc), 'H'), ...placed(loadRows(doc), 'L'), ...worst].join('')
+    [...datums, ...placed(holdRows(doc), 'H'), ...placed(loadRows(doc), 'L'), ...worst].join('')
   }</svg>`;
 }
 

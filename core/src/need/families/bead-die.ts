@@ -29,4 +29,7 @@ export const beadDie: Family = {
   failsBy: 'fine relief flattens',
   economics: 'logos and beads for small runs',
   cautions: ['Rolls draw fingers in: feed with tools, guard fitted.'],
+  firstUse: [
+    'First sheet fed with a tool, guard of the rolls fitted: no crack, nothing drawn in',
+  ],
 };

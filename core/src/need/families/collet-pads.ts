@@ -28,4 +28,8 @@ export const colletPads: Family = {
   failsBy: 'the face glazes or is cut by chips',
   economics: 'a set a day from one machine, in a material that does not mark',
   cautions: ['Work-holding: a part that comes loose is thrown; try at reduced speed, guard shut.'],
+  firstUse: [
+    'Trial at half the feed and a third of the depth, door shut, nobody in line with the cutter: nothing has moved on the indicator',
+    'Guard or door closed and working while it cuts, and entered in the risk assessment of the machine',
+  ],
 };

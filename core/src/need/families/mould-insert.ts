@@ -29,4 +29,7 @@ export const mouldInsert: Family = {
   failsBy: 'cracks at ribs, surface washes out',
   economics: 'weeks gained before the first article; a few dozen to a few hundred shots',
   cautions: ['Hot melt under pressure: raise injection pressure in steps, guard shut, and stop at the first crack.'],
+  firstUse: [
+    'Injection pressure raised in steps, guard shut: no crack, no flash',
+  ],
 };

@@ -29,4 +29,8 @@ export const softJaws: Family = {
   failsBy: 'the pocket wears open under chips and coolant',
   economics: 'spindle hours of a machining centre spent on its own jaws',
   cautions: ['A part that slips under a cutter is thrown: try with reduced feed and depth, door shut, and keep a factor of 2.5 against ejection.'],
+  firstUse: [
+    'Trial at half the feed and a third of the depth, door shut, nobody in line with the cutter: nothing has moved on the indicator',
+    'Guard or door closed and working while it cuts, and entered in the risk assessment of the machine',
+  ],
 };

@@ -17,4 +17,7 @@ export const sparePart: Family = {
   failsBy: 'worn or broken by the load nobody knew',
   economics: 'each hour of the stopped line',
   cautions: ['Say on the part whether it is temporary; turning parts can burst: keep the guard on for the first run and check speed and balance.'],
+  firstUse: [
+    'First run behind its guard, nobody in the plane of what turns: runs as the old one did',
+  ],
 };

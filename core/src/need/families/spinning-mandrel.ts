@@ -30,4 +30,7 @@ export const spinningMandrel: Family = {
   failsBy: 'friction heat softens the nose',
   economics: 'prototype shells without a steel mandrel',
   cautions: ['Turning tools burst: balance, bolt through, limit the speed, stand aside at the first run.'],
+  firstUse: [
+    'First run at a third of the speed, then at full speed, nobody in the plane of turning: balanced, no crack',
+  ],
 };

@@ -28,4 +28,8 @@ export const workholdingPlate: Family = {
   failsBy: 'threads strip, the plate creeps under the clamps',
   economics: 'machine hours of a scarce mill released',
   cautions: ['A part that slips under a cutter is thrown: try with reduced feed and depth, door shut, and keep a factor of 2.5 against ejection.'],
+  firstUse: [
+    'Trial at half the feed and a third of the depth, door shut, nobody in line with the cutter: nothing has moved on the indicator',
+    'Guard or door closed and working while it cuts, and entered in the risk assessment of the machine',
+  ],
 };
