@@ -47,7 +47,7 @@ function open(check?: string) {
     what.click();
     f.detectChanges();
   };
-  return { doc, view, el, text, box, click };
+  return { doc, view, el, text, box, click, edit, fixture: f };
 }
 const option = (view: CaseView) => view.options.find((o) => `${o.process}/${o.material}` === KEY)!;
 
@@ -65,28 +65,36 @@ describe('the note on a route', () => {
     expect(text()).toContain('steel bushings or inserts bonded in place on a jig');
     expect(text()).toMatch(/20\.0 EUR, 0\.7 h, 0\.048 kg a tool/);
     expect(text()).toContain('Tolerance: on condition → holds');
-    expect(text()).toContain('counted into the price until you choose');
-    expect(box(/bushings/).checked).toBe(true);
+    // Nothing ticks itself: what is counted is said, and taken by one button.
+    expect(text()).toMatch(/Counted into the price until you choose: .*bushings/);
+    expect(box(/bushings/).checked).toBe(false);
   });
   it('makes the choice the user’s, screens again, and gives it back', () => {
     const { doc, view, text, box, click, el } = open('tolerance');
     const before = option(view());
-    // Bushings stay, pads go: the usual two were counted in.
-    click(box(/machined after printing/));
-    expect(doc().remedies).toEqual({ [KEY]: ['bushings', 'soft-pads', 'machined-datums'] });
+    click([...el.querySelectorAll('button')].find((b) => b.textContent === 'Take these')!);
+    expect(doc().remedies).toEqual({ [KEY]: ['bushings', 'soft-pads'] });
+    expect(box(/bushings/).checked).toBe(true);
     const after = option(view());
     expect(after.decided).toBe(true);
     expect(after.checks.find((c) => c.id === 'tolerance')?.state).toBe('pass');
     expect(after.checks.find((c) => c.id === 'marking')?.state).toBe('pass');
     expect(after.checks.find((c) => c.id === 'heat')?.state).toBe(before.checks.find((c) => c.id === 'heat')?.state);
-    expect(after.price_each).toBeGreaterThan(before.price_each);
+    // They were counted already: taken, they cost what they cost.
+    expect(after.price_each).toBeCloseTo(before.price_each, 9);
     click([...el.querySelectorAll('button')].find((b) => /usual ones in again/.test(b.textContent!))!);
     expect(doc().remedies).toBeUndefined();
-    expect(text()).toContain('counted into the price until you choose');
+    expect(text()).toContain('Counted into the price until you choose');
+    expect(box(/bushings/).checked).toBe(false);
+    // Without the usual ones, what is ticked is all that is taken.
+    click(box(/machined after printing/));
+    expect(doc().remedies).toEqual({ [KEY]: ['machined-datums'] });
+    expect(option(view()).price_each).not.toBeCloseTo(before.price_each, 2);
   });
   it('tells of remedies that quarrel', () => {
-    const { text, box, click } = open();
-    click(box(/reamed/));
+    const { text, edit, fixture } = open();
+    edit((d) => ({ ...d, remedies: { [KEY]: ['bushings', 'ream'] } }));
+    fixture.detectChanges();
     expect(text()).toContain('A bore is either reamed or bushed.');
   });
 });

@@ -4,6 +4,7 @@ import { routeContext, type RouteOption } from '@cuadro/core/decide/options';
 import { whyRoute } from '@cuadro/core/decide/summary';
 import { routeKey, type CaseDoc } from '@cuadro/core/case/types';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
+import { list } from '@cuadro/core/quantity/words';
 import { disagreementAt } from '@cuadro/core/need/disagreements';
 import { processOf } from '@cuadro/core/process/processes';
 import { STATE_ORDER, type CheckResult, type Remedy } from '@cuadro/core/screen/check';
@@ -16,7 +17,7 @@ import { StateGlyph } from './state-glyph';
 
 interface Offer {
   remedy: Remedy;
-  counted: boolean;
+  taken: boolean;
   cost: string;
   /** What is paid once an order; empty where nothing is. */
   once: string;
@@ -59,10 +60,12 @@ interface Offer {
       }
       @if (offers().length) {
         <p class="caption">Remedies</p>
-        @if (!o.decided) { <p class="quiet">The usual ones are counted into the price until you choose; the state is that of the bare route.</p> }
+        @if (!o.decided && o.remedies.length) {
+          <p class="quiet">Counted into the price until you choose: {{ usual() }}. The state is that of the bare route. <button type="button" class="link" (click)="put(usualIds())">Take these</button></p>
+        }
         @for (f of offers(); track f.remedy.id) {
           <div class="offer">
-            <label><input type="checkbox" [checked]="f.counted" (change)="take(f.remedy.id, $any($event.target).checked)" /><span>{{ f.remedy.how }}</span></label>
+            <label><input type="checkbox" [checked]="f.taken" (change)="take(f.remedy.id, $any($event.target).checked)" /><span>{{ f.remedy.how }}</span></label>
             <p class="num-line">{{ f.cost }} a tool@if (f.once) {; once an order {{ f.once }}}</p>
             @for (c of f.changes; track c) { <p class="quiet">{{ c }}</p> }
           </div>
@@ -112,7 +115,7 @@ export class RouteNote {
         : checks.filter((c) => c.state !== states.get(c.id)).map((c) =>
           `${c.label}: ${states.has(c.id) ? STATE_WORDS[states.get(c.id)!] : 'not asked'} → ${STATE_WORDS[c.state]}`
         );
-      return { remedy, counted: counted.has(remedy.id), cost: this.cost(remedy), once: this.onceOf(remedy), changes };
+      return { remedy, taken: taken.includes(remedy.id), cost: this.cost(remedy), once: this.onceOf(remedy), changes };
     });
   });
 
@@ -135,9 +138,13 @@ export class RouteNote {
     return parts.join(', ') || 'Costs nothing';
   }
 
-  /** Taking or leaving one remedy makes the choice of this route the user's; the others stay as they were counted. */
+  protected readonly usual = computed(() => list(this.option()!.remedies.map((r) => r.label)));
+  protected readonly usualIds = computed(() => this.option()!.remedies.map((r) => r.id));
+
+  /** Taking or leaving one remedy makes the choice of this route the user's: what is ticked is what is taken. */
   protected take(id: string, on: boolean): void {
-    const now = this.option()!.remedies.map((r) => r.id).filter((x) => x !== id);
+    const o = this.option()!;
+    const now = o.decided ? this.usualIds().filter((x) => x !== id) : [];
     this.put(on ? [...now, id] : now);
   }
 
@@ -145,7 +152,7 @@ export class RouteNote {
     this.put(undefined);
   }
 
-  private put(ids: string[] | undefined): void {
+  protected put(ids: string[] | undefined): void {
     const key = this.route();
     this.store.edit((doc) => {
       const remedies = { ...doc.remedies };

@@ -98,7 +98,8 @@ export class InsideLadder {
   protected percent = (x: number | undefined): string => (x === undefined ? '–' : `${formatNumber(100 * x, 2)}\u00a0%`);
   protected length = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'length', this.settings.units());
   protected mass = (x: number): string => formatQuantity(Number(x.toPrecision(2)), 'mass', this.settings.units());
-  protected hours = (x: number): string => `${formatNumber(x, 2)}\u00a0h`;
+  /** Hours on a printer of the house; what a bureau prints takes none. */
+  protected hours = (x: number): string => (x > 0 ? `${formatNumber(x, 2)}\u00a0h` : '–');
   protected money = (x: number): string => formatMoney(x, this.shops.currency());
 
   /** Other insides of the way, solved and priced. */
