@@ -120,11 +120,15 @@ function sharesOf(mesh: Mesh, [w, d, h]: Grid['n'], size: Grid['size'], low: Gri
   return share;
 }
 
-/** Distance from the middle of each brick to the surface, mm. */
-export function depths(grid: Grid, mesh: Mesh): Float32Array {
+/** Distance from the middle of each brick to the surface, mm, and the triangle of the mesh that is nearest. */
+export function depths(grid: Grid, mesh: Mesh): { mm: Float32Array; triangle: Int32Array } {
   const bvh = bvhOf(mesh);
-  return Float32Array.from({ length: grid.bricks }, (_, b) => {
+  const mm = new Float32Array(grid.bricks), triangle = new Int32Array(grid.bricks);
+  for (let b = 0; b < grid.bricks; b++) {
     const [x, y, z] = [0, 1, 2].map((a) => grid.low[a] + (grid.brickPlace[3 * b + a] + 0.5) * grid.size[a]);
-    return bvh.closest(x, y, z).distance;
-  });
+    const hit = bvh.closest(x, y, z);
+    mm[b] = hit.distance;
+    triangle[b] = hit.triangle;
+  }
+  return { mm, triangle };
 }

@@ -1,12 +1,14 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
 import { measure } from '../shape/measure';
 import { insideCornerLines } from '../shape/inside-corners';
+import { facets } from '../shape/facets';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { dot, frameFor, inFrame, type Vec3 } from '../shape/turn';
 import { brickOf, type Elastic, MechanicsError, stiffnessOf } from './brick';
 import { type At, Faces } from './faces';
 import { type FibreLayout, layFibre, seatOf, stuffOf } from './fibre';
 import { depths, type Grid, gridOf } from './grid';
+import { Inside } from './inside';
 import { layRods, type Rods, rodStuff } from './rods';
 import { laySleeves, type Sleeves, sleeveStuff } from './sleeves';
 import { Elasticity, type Stuff } from './solve';
@@ -149,7 +151,7 @@ const IDLE = 0.03;
 const SPREAD = 3;
 /** Above this share of a load on its own holds, it loads nothing. */
 const ALL_HELD = 0.98;
-/** A brick with as much wall in it as that works as its wall does. */
+/** A brick with less of a wall in it counts as fill. */
 const WALLED = 0.1;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
 const FILL_POWER = 1.5;
@@ -195,7 +197,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const patch_mm = patchOf(volume);
   const brick = brickOf(stiffnessOf(input.elastic), grid.size);
   const faces = new Faces(mesh, grid, into);
-  const { bears, mass, stuffs, fibre_mm3 } = zones(grid, mesh, frame, input, faces);
+  const { inside, mass, stuffs, fibre_mm3 } = zones(grid, mesh, frame, input, faces);
   const held = new Uint8Array(3 * grid.count);
   const near = new Uint8Array(grid.count);
   const seats = input.supports.map(({ kind, at }) => faces.hold(at, kind === 'rest', held, near));
@@ -225,7 +227,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
     const back = system.forces(u).map((x, i) => (held[i] ? x - force[i] : 0));
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));
-    const stresses = new Stresses(grid, brick, bears, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
+    const stresses = new Stresses(grid, brick, inside, u, expansion.map((x) => x * heat) as Vec3, patch_mm);
     const { pressed, ...peak } = stresses.peaks(touched, works, sharp);
     const slender = slenderest(mesh, pressed, input.elastic.nu[0], (p, way) => stresses.pressure(p, way));
     progress((k + 1) / ids.length);
@@ -305,8 +307,8 @@ function volumeOf({ n, low, size, brickAt }: Grid, works: Float32Array): WorkVol
 
 /** What fills the bricks of a part. */
 interface Zones {
-  /** Of each brick: what its material sees of the stress of a solid one that is strained alike. In a wall all of it; strands of fill bend instead. */
-  bears: Float32Array;
+  /** What the material in a brick sees of the stress of a solid one; absent where all are solid. */
+  inside?: Inside;
   mass: Float64Array;
   stuffs: Stuff[];
   fibre_mm3: number;
@@ -322,23 +324,26 @@ function zones(
 ): Zones {
   const dense = grid.share.slice();
   const cell = grid.size[0] * grid.size[1] * grid.size[2];
-  const bears = new Float32Array(grid.bricks).fill(1);
+  const inside = fill < 1 ? new Inside(grid.bricks) : undefined;
   const mass = Float64Array.from(dense, (s) => s * cell * density);
   const seats = fibre?.panel_mm ? loads.flatMap((l) => (l.at && l.kind === 'force' ? seatOf(grid, faces.samples(l.at)) ?? [] : [])) : [];
   const laid = fibre && layFibre(grid, mesh, fibre, seats);
   if (fill < 1) {
-    const depth = depths(grid, mesh);
+    const depth = depths(grid, mesh), { normals } = facets(mesh);
     const edge = Math.cbrt(cell);
     const away = solid_mm > 0 ? faces.away([...supports, ...loads].flatMap(({ at }) => at ?? []), solid_mm + edge) : undefined;
     const sparse = Math.max(1e-3, fill ** FILL_POWER);
     for (let b = 0; b < grid.bricks; b++) {
       // A brick through which the inside of the wall runs is partly wall.
       const within = (mm: number, deep: number): number => Math.min(1, (mm - deep) / edge + 0.5);
-      const solid = Math.max(laid?.solid[b] ?? 0, within(wall_mm, depth[b]), away ? within(solid_mm, away[b]) : 0);
-      dense[b] *= solid + (1 - solid) * sparse;
-      mass[b] *= solid + (1 - solid) * fill;
-      // The mean over a brick of fill alone, over what of it is strand.
-      if (solid < WALLED) bears[b] = sparse / fill;
+      const wall = within(wall_mm, depth.mm[b]);
+      const solid = Math.max(laid?.solid[b] ?? 0, wall, away ? within(solid_mm, away[b]) : 0);
+      const mean = solid + (1 - solid) * sparse, filled = solid + (1 - solid) * fill;
+      dense[b] *= mean;
+      mass[b] *= filled;
+      const t = 3 * depth.triangle[b];
+      if (wall === solid && wall >= WALLED) inside!.wall(b, mean, [normals[t], normals[t + 1], normals[t + 2]]);
+      else inside!.fill(b, mean, filled);
     }
   }
   const made = laid && stuffOf(elastic);
@@ -354,7 +359,7 @@ function zones(
     others.push({ stiffness: sleeveStuff(elastic, sleeves), factor: metal });
   }
   const rest = others.length ? dense.map((s, b) => others.reduce((left, { factor }) => Math.max(0, left - factor[b]), s)) : dense;
-  return { bears, mass, fibre_mm3: laid?.volume_mm3 ?? 0, stuffs: [{ stiffness: made?.plastic ?? stiffnessOf(elastic), factor: rest }, ...others] };
+  return { inside, mass, fibre_mm3: laid?.volume_mm3 ?? 0, stuffs: [{ stiffness: made?.plastic ?? stiffnessOf(elastic), factor: rest }, ...others] };
 }
 
 /** Share of the forces that act on what is held in their direction: the part never feels them. */

@@ -2,6 +2,7 @@ import type { Vec3 } from '../shape/turn';
 import { Matrix, solve } from 'ml-matrix';
 import { type Brick, SPOTS } from './brick';
 import type { Grid } from './grid';
+import type { Inside } from './inside';
 import type { Pressed } from './slender';
 
 /** A place in a brick at which a stress is read: one of its spots. */
@@ -54,14 +55,14 @@ export class Stresses {
 
   /**
    * @param brick whose stress is read off the strain: the material, or where there is fibre a solid of its sheets, so that a stress is the strain in other words
-   * @param bears of each brick, what its material sees of the stress of a solid one that is strained alike
+   * @param inside what material sees of the stress of a solid brick; solid all over where it is left out
    * @param strain of free growth along the axes
    * @param patch_mm radius over which a stress is fitted: the same on every grid, so that a sharp inner corner, where stress has no end, reads the same
    */
   constructor(
     private readonly grid: Grid,
     private readonly brick: Brick,
-    private readonly bears: Float32Array,
+    private readonly inside: Inside | undefined,
     private readonly u: Float64Array,
     strain: Vec3,
     patch_mm: number,
@@ -90,6 +91,12 @@ export class Stresses {
       this.s[r] = x;
     }
     return this.s;
+  }
+
+  /** What the material sees there. */
+  private seen(b: number, spot: number): Stress {
+    const s = this.read(spot);
+    return this.inside?.seen(b, s) ?? s;
   }
 
   /**
@@ -123,7 +130,8 @@ export class Stresses {
     }
     // Where all lies in a plane or is one point, what is not known of the field is taken as level.
     for (let r = 1; r < 4; r++) a.set(r, r, a.get(r, r) + 1e-6 * size[r - 1] ** 2);
-    return solve(a, b).getRow(0).map((x) => x * this.bears[brick]);
+    const s = solve(a, b).getRow(0);
+    return this.inside?.seen(brick, s) ?? s;
   }
 
   /** Of a brick through which the surface runs the outer spots may lie in the air: only its middle speaks. */
@@ -160,11 +168,11 @@ export class Stresses {
       this.take(b);
       let mostIn = 0, mostAcross = 0, low = 0, kIn = 0, kAcross = 0;
       for (let k = 0; k < this.spotsOf(b); k++) {
-        const s = this.read(k);
-        const x = this.bears[b] * withinLayers(s), z = this.bears[b] * acrossLayers(s);
+        const s = this.seen(b, k);
+        const x = withinLayers(s), z = acrossLayers(s);
         if (x > mostIn) [mostIn, kIn] = [x, k];
         if (z > mostAcross) [mostAcross, kAcross] = [z, k];
-        if (!k) low = this.bears[b] * Math.min(s[2], (s[0] + s[1]) / 2 - Math.hypot((s[0] - s[1]) / 2, s[3]));
+        if (!k) low = Math.min(s[2], (s[0] + s[1]) / 2 - Math.hypot((s[0] - s[1]) / 2, s[3]));
       }
       where.push(b);
       inPlane.push(mostIn);
@@ -233,14 +241,14 @@ export class Stresses {
     const b = brickAt[(at[2] * n[1] + at[1]) * n[0] + at[0]];
     if (b < 0) return 0;
     this.take(b);
-    const s = this.read(0);
-    return -this.bears[b] * (s[0] * x * x + s[1] * y * y + s[2] * z * z + 2 * (s[3] * x * y + s[4] * y * z + s[5] * z * x));
+    const s = this.seen(b, 0);
+    return -(s[0] * x * x + s[1] * y * y + s[2] * z * z + 2 * (s[3] * x * y + s[4] * y * z + s[5] * z * x));
   }
 
   /** Along which way a brick is pressed most. */
   private leastWay(b: number): Vec3 {
     this.take(b);
-    const s = this.read(0);
+    const s = this.seen(b, 0);
     const inLayer = (s[0] + s[1]) / 2 - Math.hypot((s[0] - s[1]) / 2, s[3]);
     if (s[2] < inLayer) return [0, 0, 1];
     const most = Math.atan2(2 * s[3], s[0] - s[1]) / 2;

@@ -47,14 +47,13 @@ const MOST_HARD = 5, SAME_MM = 3;
     @if (ways().length && ways()[0].rows.length) {
       <table class="sheet ways">
         <caption>What it comes to</caption>
-        <thead><tr><th scope="col">Row</th>@for (w of ways(); track w.letter) { <th scope="col" [attr.title]="w.label">{{ w.letter }}<span class="visually-hidden">, {{ w.label }}</span></th> }</tr></thead>
-        <tbody>
-          @for (r of ways()[0].rows; track r.id; let i = $index) {
-            <tr><th scope="row">L{{ i + 1 }} {{ r.name }}&ngsp;@if (r.most_mm !== undefined) { <button type="button" class="link" [attr.aria-pressed]="bends()?.id === r.id" [attr.aria-label]="'Show how ' + r.name + ' bends it'" [disabled]="!!shapes.stage()" (click)="showBent(r)">bend</button> }</th>
-              @for (w of ways(); track w.letter) { @if (w.rows[i]; as v) { <td><button type="button" class="link" (click)="open(w.letter, w.label, v)"><cu-state [state]="v.state" [word]="false" />&ngsp;{{ share(v) }}</button><span class="quiet">{{ give(v) }}</span></td> } }
-            </tr>
-          }
-        </tbody>
+        <thead><tr>@for (w of ways(); track w.letter) { <th scope="col" [attr.title]="w.label">{{ w.letter }}<span class="visually-hidden">, {{ w.label }}</span></th> }</tr></thead>
+        @for (r of ways()[0].rows; track r.id; let i = $index) {
+          <tbody>
+            <tr><th scope="rowgroup" [attr.colspan]="ways().length">L{{ i + 1 }} {{ r.name }}&ngsp;@if (r.most_mm !== undefined) { <button type="button" class="link" [attr.aria-pressed]="bends()?.id === r.id" [attr.aria-label]="'Show how ' + r.name + ' bends it'" [disabled]="!!shapes.stage()" (click)="showBent(r)">bend</button> }</th></tr>
+            <tr>@for (w of ways(); track w.letter) { @if (w.rows[i]; as v) { <td><button type="button" class="link" (click)="open(w.letter, w.label, v)"><cu-state [state]="v.state" [word]="false" />&ngsp;{{ share(v) }}</button><span class="quiet">{{ give(v) }}</span></td> } }</tr>
+          </tbody>
+        }
       </table>
       <ul class="quiet hint">@for (w of ways(); track w.letter) { <li>{{ w.letter }}: {{ w.label }}</li> }</ul>
       @if (bends(); as b) { <p aria-live="polite">{{ b.text }}</p> }
@@ -74,7 +73,7 @@ const MOST_HARD = 5, SAME_MM = 3;
     }
   `,
   styles:
-    `.ways { table-layout: auto; width: 100%; } .ways button { white-space: nowrap; } .ways td > span { display: block; } .ways td, .ways th { padding: 2px 3px; } .ways th[scope='row'] { white-space: normal; } .ways .num { font-size: 12.5px; } ul { margin: 4px 0; padding-left: 18px; }`,
+    `.ways { table-layout: fixed; width: 100%; } .ways td button { white-space: nowrap; font-size: 12.5px; } .ways td > span { display: block; } .ways td, .ways th { padding: 2px 3px; } .ways th[scope='rowgroup'] { white-space: normal; } .ways .num { font-size: 12.5px; } ul { margin: 4px 0; padding-left: 18px; }`,
 })
 export class LoadPanel {
   private readonly cases = inject(CaseStore);
