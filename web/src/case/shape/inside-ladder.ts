@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { formatMoney } from '@cuadro/core/case/words';
+import { FIRST_LOOK } from '@cuadro/core/mechanics';
 import { enough, insideAsk, type InsideKind, type InsideStep, type RowAnswer, rowAnswers, withInside } from '@cuadro/core/decide/inside-enough';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import type { RouteOption } from '@cuadro/core/decide/options';
@@ -9,9 +10,6 @@ import { SettingsService } from '../../data/settings.service';
 import { ShapeService } from '../../data/shape.service';
 import { ShopService } from '../../data/shop.service';
 import { StateGlyph } from '../../shared/state-glyph';
-
-/** Enough to tell one inside from another; what is taken is solved anew as the table is. */
-const BRICKS = 8000;
 
 /** How a row is told to be borne. */
 const BY: Record<RowAnswer['by'], string> = {
@@ -106,7 +104,7 @@ export class InsideLadder {
   protected readonly solve = async (): Promise<void> => {
     const { process, material } = this.option();
     const doc = this.cases.doc()!, site = this.shops.site(), kind = this.kind();
-    const found = await this.shapes.solveLoads(insideAsk(doc, site, { process, material }, kind)!, BRICKS);
+    const found = await this.shapes.solveLoads(insideAsk(doc, site, { process, material }, kind)!, FIRST_LOOK);
     this.steps.set(await this.compute.insideSteps(doc, site, { process, material }, kind, found));
   };
 
