@@ -85,7 +85,7 @@ export interface MechanicsRow {
   peak_across_mpa: number;
   /** Of all supports together, N. */
   reaction_n: Vec3;
-  /** Estimated relative error of the deflection: from the same on bricks of twice the edge. */
+  /** Estimated relative error of the deflection: from the same on bricks of twice the edge; more where walls are thinner than a brick. */
   error: number;
   steps: number;
   /** Where the largest stress is, in the part's own axes; in a sharp inside corner, where it rests on how that is made. */
@@ -121,6 +121,8 @@ export interface WorkVolume {
 
 export interface MechanicsResult {
   elements: number;
+  /** Edge of a brick, mean of the three. */
+  brick_mm: number;
   mass_kg: number;
   /** Continuous fibre laid, mm³. */
   fibre_mm3: number;
@@ -170,8 +172,10 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
   if (!input.loads.length) throw new MechanicsError('There is no load.');
   const coarse = onGrid(input, m.volume_mm3, Math.max(200, elements / 8), (s) => progress(0.2 * s));
   const fine = onGrid(input, m.volume_mm3, elements, (s) => progress(0.2 + 0.8 * s));
+  const thin = thinError((2 * m.volume_mm3) / m.area_mm2, fine.brick_mm);
   return {
     elements: fine.elements,
+    brick_mm: fine.brick_mm,
     mass_kg: fine.mass_kg,
     fibre_mm3: fine.fibre_mm3,
     idle: fine.idle,
@@ -183,10 +187,19 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
     patch_mm: fine.patch_mm,
     rows: fine.rows.map((row, i) => ({
       ...row,
-      error: Math.abs(row.max_deflection_mm - coarse.rows[i].max_deflection_mm) / (RICHARDSON * Math.max(1e-30, row.max_deflection_mm)) + 5e-4,
+      error: Math.max(
+        thin,
+        Math.abs(row.max_deflection_mm - coarse.rows[i].max_deflection_mm) / (RICHARDSON * Math.max(1e-30, row.max_deflection_mm)) + 5e-4,
+      ),
     })),
   };
 }
+
+/**
+ * A wall that fills a part s of a brick's edge is counted as one brick of the density s: s E h³/12 against E (s h)³/12, so that it bends 1/s² as far as was found.
+ * @param wall_mm mean thickness of the part: its volume over half of its surface
+ */
+const thinError = (wall_mm: number, edge_mm: number): number => Math.max(0, (edge_mm / wall_mm) ** 2 - 1);
 
 function onGrid(input: MechanicsInput, volume: number, elements: number, progress: (share: number) => void): MechanicsResult {
   const frame = frameFor(input.up ?? [0, 0, 1]);
@@ -263,6 +276,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const idle = mass.reduce((s, x, b) => (works[b] ** 2 >= IDLE ? s : s + x), 0) / mass_kg;
   return {
     elements: grid.bricks,
+    brick_mm: Math.cbrt(grid.size[0] * grid.size[1] * grid.size[2]),
     mass_kg,
     fibre_mm3,
     idle,
