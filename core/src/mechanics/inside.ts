@@ -28,7 +28,7 @@ export class Inside {
   }
 
   /** Six stresses (xx, yy, zz, xy, yz, zx) of a solid brick, made those of its material in place: S − (1 − d)(n tᵀ + t nᵀ − (n·t) n nᵀ), t = S n. */
-  seen<T extends { [k: number]: number }>(b: number, s: T): T {
+  seen<T extends Record<number, number>>(b: number, s: T): T {
     const k = this.share[b], less = 1 - this.across[b];
     if (less > 0) {
       const [x, y, z] = [0, 1, 2].map((a) => this.normal[3 * b + a] / 127);
