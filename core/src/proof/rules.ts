@@ -1,7 +1,8 @@
 import type { CaseFacts } from '../case/facts';
 import type { CaseView } from '../decide/evaluate-case';
-import { unsignable } from '../decide/verdict';
+import { unsignable, type Verdict } from '../decide/verdict';
 import type { Values } from '../inputs/spec';
+import type { Family } from '../need/family';
 import type { RecordRow } from '../records/kind';
 import { certificate } from '../records/kinds/certificate';
 import { checkPlan, checkRows, releaseRefusal } from './check-plan';
@@ -32,7 +33,7 @@ export function refusal(kind: string, values: Values, { rows, facts, view }: Pro
   const { verdict, pins } = view();
   const away = unsignable(verdict);
   if (away) return `Piece ${piece} is not released here: who has to is said in the verdict. ${away}`;
-  const approval = approvalMissing(facts(), rows, typeof values['on'] === 'string' ? values['on'] : '');
+  const approval = approvalMissing(facts().family, rows, typeof values['on'] === 'string' ? values['on'] : '');
   if (approval) return `Piece ${piece} is not released: ${approval}`;
   const refused = releaseRefusal(checkRows(checkPlan(facts(), pins.find((p) => p.letter === verdict.letter), verdict), rows, piece), piece);
   if (refused) return refused;
@@ -40,8 +41,19 @@ export function refusal(kind: string, values: Values, { rows, facts, view }: Pro
   return same && `Number ${String(values['number'])} was given to piece ${String(same.values['piece'])} already.`;
 }
 
+/**
+ * Why a verdict may not be signed as a case stands: it refers away, or what is to be made has to be approved and the paper is not on file, or its inspection is overdue.
+ * One place for page and server.
+ * @param rows records of the case. @param on ISO date
+ */
+export function signRefusal(verdict: Verdict, family: Pick<Family, 'approval'>, rows: readonly RecordRow[], on: string): string | undefined {
+  // What stays as it is today was approved when it was made.
+  const approval = verdict.letter === 'T' ? undefined : approvalMissing(family, rows, on);
+  return unsignable(verdict) ?? (approval && `It is not signed yet: ${approval}`);
+}
+
 /** What is missing where somebody has to approve a kind of tool before use; nothing where the paper is on file and its inspection is not overdue. @param on ISO date; empty while no day is said */
-function approvalMissing({ family }: CaseFacts, rows: readonly RecordRow[], on: string): string | undefined {
+function approvalMissing(family: Pick<Family, 'approval'>, rows: readonly RecordRow[], on: string): string | undefined {
   if (!family.approval) return undefined;
   const papers = rows.filter((r) => r.kind === certificate.id);
   if (!papers.length) return `its approval is not on file. ${family.approval} Papers, under ${certificate.plural}, keeps it.`;

@@ -5,7 +5,8 @@ import { named } from '@cuadro/core/inputs/schema';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { UP } from '@cuadro/core/shape/turn';
 import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
-import { unsignable } from '@cuadro/core/decide/verdict';
+import { familyOf } from '@cuadro/core/need/families';
+import { signRefusal } from '@cuadro/core/proof/rules';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
 import type { CaseList, CaseListQuery, CaseRecord, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
 import { digestOfFigures } from './digest';
@@ -16,7 +17,7 @@ import { ID, ID_PARAMS, MOST_REVISIONS, params, REVISION } from '../http/params'
 import { merge, readPatch } from '../http/merge';
 import { whoOf } from '../people/guard';
 import { checkCase, seesCase } from '../people/store';
-import { readSite, siteKey } from '../records/store';
+import { caseRecords, readSite, siteKey } from '../records/store';
 import { validate } from '../validate';
 import {
   addSignature,
@@ -231,7 +232,7 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
       const site = await readSite(db);
       const doc = await studiedAnew(record.doc);
       const view = await pool.run('evaluate', { doc, site });
-      const referred = unsignable(view.verdict);
+      const referred = signRefusal(view.verdict, familyOf(doc.family), await caseRecords(db, record.id), new Date().toISOString().slice(0, 10));
       if (referred) throw new AppError('SIGN_REFERRED', referred);
       const { role, statement } = body;
       reply.status(201);

@@ -22,10 +22,10 @@ const HOOK = evaluateCase(demoDoc({ family: 'lifting-aid', need: LOAD }), BUILT_
 const signature = (who: string, revision: number): SignatureRow =>
   ({ id: `s${revision}`, who, role: '', statement: '', at: '2026-11-20T09:30:00Z', revision, kind: VIEW.verdict.kind }) as unknown as SignatureRow;
 
-async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true, view = VIEW } = {}) {
+async function setUp({ settled = true, fail = '', before = [] as SignatureRow[], computed = true, view = VIEW, of: own = DOC, papers = [] as object[] } = {}) {
   const record = signal<CaseRecord | undefined>({ id: 'c1', revision: 4, doc: DOC, signedRevision: null } as unknown as CaseRecord);
   const signed: unknown[] = [];
-  const doc = signal<CaseDoc>(DOC);
+  const doc = signal<CaseDoc>(own);
   TestBed.configureTestingModule({
     providers: [
       {
@@ -44,6 +44,7 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
         provide: ApiService,
         useValue: {
           signature: () => of({ doc: demoDoc({ need: { load: { level: 'must', value: 400, from: '' } } }), shop: {}, view: VIEW }),
+          records: () => of({ rows: papers }),
           signatures: () => of([...signed.map((s) => signature((s as { who: string }).who, 4)), ...before]),
           sign: (_id: string, s: { who: string; revision: number }) => {
             if (fail) return throwError(() => new Error(fail));
@@ -180,5 +181,18 @@ describe('the verdict step', () => {
     await settle();
     expect(text()).toMatch(/Largest load\s?400.N, must\s?500.N, must/);
     expect(text()).toContain('Rates or hours of the shop are others as well.');
+  });
+  it('waits for the approval of a guard; on file and not overdue, it may be signed', async () => {
+    const guard = { ...DOC, family: 'guard' };
+    const view = { ...VIEW, verdict: { ...VIEW.verdict, letter: 'A' as const } };
+    const paper = (inspect_by: string) => ({ kind: 'certificate', values: { by: 'Machine safety', covers: 'guard', dated: '2020-01-01', inspect_by } });
+    const forms = async (papers: object[]) => {
+      TestBed.resetTestingModule();
+      const { el } = await setUp({ of: guard, view, papers });
+      return [el.querySelectorAll('.sign form').length, el.querySelector('.sign .warn')?.textContent ?? ''];
+    };
+    expect(await forms([])).toEqual([0, expect.stringContaining('its approval is not on file')]);
+    expect(await forms([paper('2021-01-01')])).toEqual([0, expect.stringContaining('Inspection was due')]);
+    expect(await forms([paper('2999-01-01')])).toEqual([1, '']);
   });
 });

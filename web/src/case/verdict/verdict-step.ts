@@ -6,7 +6,10 @@ import { type Agreed, type Decision, routeKey } from '@cuadro/core/case/types';
 import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { PinView } from '@cuadro/core/decide/evaluate-case';
 import { mightDo, routeHolds } from '@cuadro/core/decide/summary';
-import { unsignable, VERDICTS } from '@cuadro/core/decide/verdict';
+import { VERDICTS } from '@cuadro/core/decide/verdict';
+import { familyOf } from '@cuadro/core/need/families';
+import { signRefusal } from '@cuadro/core/proof/rules';
+import type { RecordRow } from '@cuadro/core/records/kind';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
@@ -15,6 +18,9 @@ import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { today } from '../../shared/today';
 import { TodayBars } from './today-bars';
+
+/** More papers than that no tool has. */
+const MOST_PAPERS = 100;
 
 interface ConditionLine extends Agreed {
   text: string;
@@ -39,7 +45,8 @@ export class VerdictStep {
 
   protected readonly verdict = computed(() => this.store.view()?.verdict);
   /** Why it may not be signed here. */
-  protected readonly referred = computed(() => unsignable(this.verdict()!));
+  protected readonly referred = computed(() => signRefusal(this.verdict()!, familyOf(this.store.doc()!.family), this.papers(), today()));
+  protected readonly refersAway = computed(() => this.verdict()!.kind === 'licensed');
   protected readonly kindText = computed(() => VERDICTS[this.verdict()!.kind]);
   /** Today beside the way that is taken; where it stays as it is, beside the best of the others. */
   protected readonly beside = computed(() => {
@@ -82,6 +89,8 @@ export class VerdictStep {
   protected readonly differs = signal<{ id: string; lines: Difference[]; notes: string[] } | undefined>(undefined);
 
   protected readonly signatures = signal<SignatureRow[]>([]);
+  /** Certificates and approvals on file. */
+  private readonly papers = signal<readonly RecordRow[]>([]);
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly units = computed(() => this.settings.units());
@@ -195,6 +204,7 @@ export class VerdictStep {
   private async load(id: string): Promise<void> {
     try {
       this.signatures.set(await firstValueFrom(this.api.signatures(id)));
+      this.papers.set((await firstValueFrom(this.api.records('certificate', id, 0, MOST_PAPERS))).rows);
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
     }
