@@ -92,7 +92,7 @@ test('pictures', async ({ page, server }) => {
   await page.screenshot({ path: join(FOLDER, 'shape-build.png') });
   await page.goto(await server.step('Finger', 'shape'));
   await page.getByRole('button', { name: 'Loads', exact: true }).click();
-  await expect(page.getByRole('row', { name: /L2/ })).toContainText('%');
+  await expect(page.getByRole('rowgroup').filter({ hasText: /L2/ })).toContainText('%');
   await settle();
   await page.screenshot({ path: join(FOLDER, 'shape-loads.png') });
 });
