@@ -42,12 +42,22 @@ const placedHolds = (doc: CaseDoc): ReturnType<typeof holdRows> => holdRows(doc)
 /** Holds with a place that only rest on what is under them, by their number among those with one. A dowel bears on whichever side of its bore is pushed. */
 export const restsOf = once((doc: CaseDoc): ReadonlySet<number> => new Set(placedHolds(doc).flatMap(([, row], i) => (row['kind'] === 'rest' ? [i] : []))));
 
-/** Where holds are. */
-export const holdsAt = once((doc: CaseDoc): readonly Vec3[] => placedHolds(doc).map(([, row]) => [...(row['at'] as Place).point] as Vec3));
+/** Where a hold is: its place, the outward normal of the face there, and whether it is all of that face. */
+export interface HeldPlace {
+  point: Vec3;
+  normal: Vec3;
+  whole: boolean;
+}
+export const holdsAt = once((doc: CaseDoc): readonly HeldPlace[] =>
+  placedHolds(doc).map(([, row]) => {
+    const { point, normal } = row['at'] as Place;
+    return { point: [...point] as Vec3, normal: [...normal] as Vec3, whole: isWhole(areaOfHold(row)) };
+  })
+);
 
 /** The middle of what holds the tool; nothing until a hold has its place. */
 export const heldAt = once((doc: CaseDoc): Vec3 | undefined => {
-  const places = holdsAt(doc);
+  const places = holdsAt(doc).map(({ point }) => point);
   return places.length ? ([0, 1, 2].map((a) => places.reduce((s, p) => s + p[a], 0) / places.length) as Vec3) : undefined;
 });
 

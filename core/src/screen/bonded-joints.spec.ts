@@ -69,6 +69,19 @@ describe('bonds between sections', () => {
     // Half of 40 by 70 % of 30 is 20 × 21: across its breadth it is the weaker.
     expect(boxed.stress.likely).toBeCloseTo(Math.hypot((6 * 100 * 0.8 * L) / 4 / (0.7 * H * (0.5 * B) ** 2), (1.5 * 50) / (0.35 * B * H)), 6);
   });
+  it('pressed onto a face that holds it all along it is not bent; pulled off it, it is; a press nest is never a beam', () => {
+    const under = { h: { kind: 'fixed', at: at([300, B / 2, 0], [0, 0, -1]) } };
+    const load = (way: string) => ({ p: { kind: 'push', force: exactly(100), at: at([600, 20, H], [0, 0, 1]), way } });
+    expect(bondedJoints(on(bar(load('z-'), { holds: under })), 2)[0].stress.likely).toBe(0);
+    expect(bondedJoints(on(bar(load('z+'), { holds: under })), 2)[0].stress.likely).toBeGreaterThan(0.5);
+    // The same hold as a spot is where it is: what stands beyond it hangs on the bond.
+    const spot = { h: { ...under.h, area: 'spot', across: 20 } };
+    expect(bondedJoints(on(bar(load('z-'), { holds: spot })), 2)[0].stress.likely).toBeCloseTo(
+      Math.hypot((6 * 100 * 200) / (B * H ** 2), (1.5 * 100) / (B * H)),
+      1,
+    );
+    expect(found(demoDoc({ family: 'press-nest', size_mm: [L, B, H], need: { load: must(80_000) } }))).toBeUndefined();
+  });
   it('bear less on what is soft, between weak layers and in the heat', () => {
     const bears = (id: string, t = 23, layers = exactly(100)) =>
       bondBears({ material: material(id), need: { serviceTemp: { value: t, level: 'must', from: '' } } as never }, layers).likely;

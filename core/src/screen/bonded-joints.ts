@@ -1,9 +1,10 @@
+import type { HeldPlace } from '../case/load-table';
 import type { Values } from '../inputs/spec';
 import { forceOf, isForceKind, isLasting, kindOf, loadName, placeOf, wayOf } from '../need/loads';
 import { crossOf, dot, type Vec3 } from '../shape/turn';
 import type { Range } from '../worksheet/types';
 import { askedRange, type CheckContext } from './check';
-import { SPAN, solidBox } from './load-path';
+import { loadPath, SPAN, solidBox } from './load-path';
 import { times } from './traits';
 
 /** A plane in which two sections of a tool are bonded to each other. */
@@ -31,30 +32,31 @@ const LEVELS = ['low', 'likely', 'high'] as const;
 
 /**
  * Equal sections along the long side, and what their bonds bear of every load. With a load table on the shape, by equilibrium of that side of each plane on which
- * nothing holds the tool; where both sides are held, or no table has places, as a beam on two ends with the load in the middle. σ = N/A + M c/I of both ways,
+ * nothing holds the tool; where both sides are held, as a beam on two ends with the load in the middle, unless it is pushed onto a face that holds it all along. Without
+ * places, as that beam where this kind of tool is bent. σ = N/A + M c/I of both ways,
  * τ = 1.5 V/A + T c/(I₁ + I₂), both at the worst place: √(σ² + τ²).
  */
 export function bondedJoints(ctx: CheckContext, count: number): BondedJoint[] {
   const axes = ctx.study?.body.box.axes;
   const length = ctx.size.sorted[0];
+  const bends = loadPath(ctx).bending;
+  const rows = ctx.tableRows?.filter((r) => isForceKind(kindOf(r)) && kindOf(r) !== 'bolt') ?? [];
   return Array.from({ length: count - 1 }, (_, k): BondedJoint => {
     const from = ((k + 1) / count) * length;
     const section = sectionAt(ctx, from);
     const end = { along_mm: from, area_mm2: section.area };
-    const free = axes && freeSide(ctx, section.at, axes[0]);
-    const rows = ctx.tableRows?.filter((r) => isForceKind(kindOf(r)) && kindOf(r) !== 'bolt') ?? [];
-    const worst = rows.flatMap((row): { stress: Range; row: string }[] => {
-      const with_ = [row, ...rows.filter((r) => r !== row && isLasting(r))];
-      const stress = free && with_.every((r) => placeOf(r))
-        ? free &&
-          level((l) =>
-            workOf(section, axes, with_.map((r) => pushOf(r, l)).filter((p) => dot(p.at.map((x, a) => x - section.at[a]) as Vec3, axes[0]) * free > 0))
-          )
-        : alongBeam(section, length, from, forceOf(row) ?? NONE);
-      return [{ stress, row: loadName(row) }];
-    }).sort((a, b) => b.stress.likely - a.stress.likely)[0];
-    if (worst) return { ...end, ...worst };
-    return { ...end, stress: ctx.need.load?.value ? alongBeam(section, length, from, askedRange(ctx.need, 'load')) : NONE };
+    const beam = (force: Range): Range => alongBeam(section, length, from, force);
+    const bond = (row: Values): Range => {
+      const acting = [row, ...rows.filter((r) => r !== row && isLasting(r))];
+      const side = axes && acting.every((r) => placeOf(r)) ? freeSide(ctx, section.at, axes[0]) : undefined;
+      const beyond = (p: Push): boolean => dot(p.at.map((x, a) => x - section.at[a]) as Vec3, axes![0]) * side! > 0;
+      if (side) return level((l) => workOf(section, axes!, acting.map((r) => pushOf(r, l)).filter(beyond)));
+      if (isBedded(ctx, row, axes?.[0])) return NONE;
+      const isHeld = !!placeOf(row) && !!ctx.holdsAt?.length;
+      return isHeld || bends ? beam(forceOf(row)!) : NONE;
+    };
+    const worst = rows.map((row) => ({ stress: bond(row), row: loadName(row) })).sort((a, b) => b.stress.likely - a.stress.likely)[0];
+    return worst ? { ...end, ...worst } : { ...end, stress: bends && ctx.need.load?.value ? beam(askedRange(ctx.need, 'load')) : NONE };
   });
 }
 const NONE: Range = { low: 0, likely: 0, high: 0 };
@@ -80,12 +82,24 @@ function sectionAt({ study, size }: CheckContext, from: number): Section {
   };
 }
 
+/** A hold that is a whole face along the tool may reach over any plane across it; one across the tool, or a spot, is where it is. */
+const isAlong = ({ normal, whole }: HeldPlace, axis: Vec3): boolean => whole && Math.abs(dot(normal, axis)) < 0.5;
+
 /** The side of a plane on which nothing holds the tool: 1 or −1 along the axis; nothing where both are held, or nobody said where. */
 function freeSide({ holdsAt }: CheckContext, at: Vec3, axis: Vec3): 1 | -1 | undefined {
-  if (!holdsAt?.length) return undefined;
-  const sides = holdsAt.map((h) => Math.sign(dot(h.map((x, a) => x - at[a]) as Vec3, axis)));
+  if (!holdsAt?.length || holdsAt.some((h) => isAlong(h, axis))) return undefined;
+  const sides = holdsAt.map((h) => Math.sign(dot(h.point.map((x, a) => x - at[a]) as Vec3, axis)));
   return sides.every((s) => s < 0) ? 1 : sides.every((s) => s > 0) ? -1 : undefined;
 }
+
+/** The row pushes the tool onto a face along it that holds all of it: pressed together, it is not bent. */
+function isBedded({ holdsAt }: CheckContext, row: Values, axis: Vec3 | undefined): boolean {
+  if (!axis || !placeOf(row)) return false;
+  const { force } = pushOf(row, 'likely');
+  const size = Math.hypot(...force);
+  return !!holdsAt?.some((h) => isAlong(h, axis) && dot(h.normal, force) >= ONTO * size * Math.hypot(...h.normal));
+}
+const ONTO = 0.9;
 
 interface Push {
   at: Vec3;

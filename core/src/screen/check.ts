@@ -1,5 +1,6 @@
 import type { Values } from '../inputs/spec';
 import type { ResolvedNeed, Size } from '../case/facts';
+import type { HeldPlace } from '../case/load-table';
 import type { FaceMark } from '../case/types';
 import type { Life, Use } from '../life/life';
 import type { Family, Form } from '../need/family';
@@ -85,7 +86,7 @@ export interface CheckContext {
   loads?: readonly RowLoad[];
   /** Rows of the load table as they were entered, and where its holds are, in the part's own axes; the middle of them. */
   tableRows?: readonly Values[];
-  holdsAt?: readonly Vec3[];
+  holdsAt?: readonly HeldPlace[];
   heldAt?: Vec3;
   /** Holds of the table that only rest on what is under them, by their place among those that have one. */
   rests?: ReadonlySet<number>;

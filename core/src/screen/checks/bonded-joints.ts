@@ -1,6 +1,7 @@
 import { formatNumber } from '../../quantity/quantity';
 import { chanceAtMost, type Check } from '../check';
 import { bondBears, bondedJoints } from '../bonded-joints';
+import { loadPath } from '../load-path';
 import { madeInSections } from '../sections';
 import { leftInService } from '../service';
 import { times } from '../traits';
@@ -17,7 +18,7 @@ export const joined: Check = {
   run(ctx) {
     const { need, traits, loads } = ctx;
     const count = madeInSections(ctx);
-    if (count < 2 || (!loads?.length && !need.load?.value)) return undefined;
+    if (count < 2 || (!loads?.length && (!need.load?.value || !loadPath(ctx).bending))) return undefined;
     const joints = bondedJoints(ctx, count);
     const worst = joints.reduce((a, b) => (b.stress.likely > a.stress.likely ? b : a));
     const bears = bondBears(ctx, times(traits.strength_mpa.across, leftInService(need, traits)));
