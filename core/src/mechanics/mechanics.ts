@@ -1,5 +1,5 @@
 import { STANDARD_GRAVITY } from '../quantity/quantity';
-import { measure } from '../shape/measure';
+import { type Measure, measure } from '../shape/measure';
 import { insideCornerLines } from '../shape/inside-corners';
 import { facets } from '../shape/facets';
 import { type Mesh, MeshError } from '../shape/mesh';
@@ -121,8 +121,8 @@ export interface WorkVolume {
 
 export interface MechanicsResult {
   elements: number;
-  /** Edge of a brick, mean of the three. */
-  brick_mm: number;
+  /** Share by which walls thinner than a brick may bend farther than was found. */
+  thin: number;
   mass_kg: number;
   /** Continuous fibre laid, mm³. */
   fibre_mm3: number;
@@ -157,6 +157,8 @@ const ALL_HELD = 0.98;
 const WALLED = 0.1;
 /** Stiffness of sparse fill goes with a power of its share: strands that bend. */
 const FILL_POWER = 1.5;
+/** A brick with so much in it is full. */
+const FLUSH = 0.95;
 /** Halving the edge takes so much of the error away: order two, told a little worse than it is. */
 const RICHARDSON = 2.5;
 
@@ -170,12 +172,11 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
   const m = measure(mesh);
   if (!m.watertight || !(m.volume_mm3 > 0)) throw new MeshError('Only a closed mesh can be loaded. Repair it first.');
   if (!input.loads.length) throw new MechanicsError('There is no load.');
-  const coarse = onGrid(input, m.volume_mm3, Math.max(200, elements / 8), (s) => progress(0.2 * s));
-  const fine = onGrid(input, m.volume_mm3, elements, (s) => progress(0.2 + 0.8 * s));
-  const thin = thinError((2 * m.volume_mm3) / m.area_mm2, fine.brick_mm);
+  const coarse = onGrid(input, m, Math.max(200, elements / 8), (s) => progress(0.2 * s));
+  const fine = onGrid(input, m, elements, (s) => progress(0.2 + 0.8 * s));
   return {
     elements: fine.elements,
-    brick_mm: fine.brick_mm,
+    thin: fine.thin,
     mass_kg: fine.mass_kg,
     fibre_mm3: fine.fibre_mm3,
     idle: fine.idle,
@@ -188,7 +189,7 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
     rows: fine.rows.map((row, i) => ({
       ...row,
       error: Math.max(
-        thin,
+        fine.thin,
         Math.abs(row.max_deflection_mm - coarse.rows[i].max_deflection_mm) / (RICHARDSON * Math.max(1e-30, row.max_deflection_mm)) + 5e-4,
       ),
     })),
@@ -196,18 +197,22 @@ export function mechanics(input: MechanicsInput): MechanicsResult {
 }
 
 /**
- * A wall that fills a part s of a brick's edge is counted as one brick of the density s: s E h³/12 against E (s h)³/12, so that it bends 1/s² as far as was found.
+ * A wall that fills a part s of a brick's edge is counted as one brick of the density s: s E h³/12 against E (s h)³/12, so that it bends 1/s² as far as was found. A
+ * plate that lies flush with its bricks is as thick as they are.
  * @param wall_mm mean thickness of the part: its volume over half of its surface
  */
-const thinError = (wall_mm: number, edge_mm: number): number => Math.max(0, (edge_mm / wall_mm) ** 2 - 1);
+function thinError(wall_mm: number, { size, share }: Grid): number {
+  const partly = share.reduce((s, x) => s + (x < FLUSH ? 1 : 0), 0) / share.length;
+  return partly * Math.max(0, (Math.cbrt(size[0] * size[1] * size[2]) / wall_mm) ** 2 - 1);
+}
 
-function onGrid(input: MechanicsInput, volume: number, elements: number, progress: (share: number) => void): MechanicsResult {
+function onGrid(input: MechanicsInput, m: Measure, elements: number, progress: (share: number) => void): MechanicsResult {
   const frame = frameFor(input.up ?? [0, 0, 1]);
   const mesh = inFrame(input.mesh, frame);
   const into = (p: readonly number[]): Vec3 => [dot(frame[0], p), dot(frame[1], p), dot(frame[2], p)];
   const outOf = (p: readonly number[]): Vec3 => [0, 1, 2].map((k) => frame[0][k] * p[0] + frame[1][k] * p[1] + frame[2][k] * p[2]) as Vec3;
-  const grid = gridOf(mesh, elements, volume);
-  const patch_mm = patchOf(volume);
+  const grid = gridOf(mesh, elements, m.volume_mm3);
+  const patch_mm = patchOf(m.volume_mm3);
   const brick = brickOf(stiffnessOf(input.elastic), grid.size);
   const faces = new Faces(mesh, grid, into);
   const { inside, mass, stuffs, fibre_mm3 } = zones(grid, mesh, frame, input, faces);
@@ -276,7 +281,7 @@ function onGrid(input: MechanicsInput, volume: number, elements: number, progres
   const idle = mass.reduce((s, x, b) => (works[b] ** 2 >= IDLE ? s : s + x), 0) / mass_kg;
   return {
     elements: grid.bricks,
-    brick_mm: Math.cbrt(grid.size[0] * grid.size[1] * grid.size[2]),
+    thin: thinError((2 * m.volume_mm3) / m.area_mm2, grid),
     mass_kg,
     fibre_mm3,
     idle,
