@@ -120,15 +120,12 @@ function sharesOf(mesh: Mesh, [w, d, h]: Grid['n'], size: Grid['size'], low: Gri
   return share;
 }
 
-/** Distance from the middle of each brick to the surface, mm, and the triangle of the mesh that is nearest. */
-export function depths(grid: Grid, mesh: Mesh): { mm: Float32Array; triangle: Int32Array } {
+/** From the middle of each brick to the surface: the distance, mm, and the triangle of the mesh that is nearest. Told one by one: lists of them would be memory for nothing. */
+export function depths(grid: Grid, mesh: Mesh, tell: (brick: number, mm: number, triangle: number) => void): void {
   const bvh = bvhOf(mesh);
-  const mm = new Float32Array(grid.bricks), triangle = new Int32Array(grid.bricks);
   for (let b = 0; b < grid.bricks; b++) {
     const [x, y, z] = [0, 1, 2].map((a) => grid.low[a] + (grid.brickPlace[3 * b + a] + 0.5) * grid.size[a]);
-    const hit = bvh.closest(x, y, z);
-    mm[b] = hit.distance;
-    triangle[b] = hit.triangle;
+    const { distance, triangle } = bvh.closest(x, y, z);
+    tell(b, distance, triangle);
   }
-  return { mm, triangle };
 }

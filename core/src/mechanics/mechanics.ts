@@ -348,22 +348,22 @@ function zones(
   const seats = fibre?.panel_mm ? loads.flatMap((l) => (l.at && l.kind === 'force' ? seatOf(grid, faces.samples(l.at)) ?? [] : [])) : [];
   const laid = fibre && layFibre(grid, mesh, fibre, seats);
   if (fill < 1) {
-    const depth = depths(grid, mesh), { normals } = facets(mesh);
+    const { normals } = facets(mesh);
     const edge = Math.cbrt(cell);
     const away = solid_mm > 0 ? faces.away([...supports, ...loads].flatMap(({ at }) => at ?? []), solid_mm + edge) : undefined;
     const sparse = Math.max(1e-3, fill ** FILL_POWER);
-    for (let b = 0; b < grid.bricks; b++) {
+    depths(grid, mesh, (b, depth, triangle) => {
       // A brick through which the inside of the wall runs is partly wall.
       const within = (mm: number, deep: number): number => Math.min(1, (mm - deep) / edge + 0.5);
-      const wall = within(wall_mm, depth.mm[b]);
+      const wall = within(wall_mm, depth);
       const solid = Math.max(laid?.solid[b] ?? 0, wall, away ? within(solid_mm, away[b]) : 0);
       const mean = solid + (1 - solid) * sparse, filled = solid + (1 - solid) * fill;
       dense[b] *= mean;
       mass[b] *= filled;
-      const t = 3 * depth.triangle[b];
+      const t = 3 * triangle;
       if (wall === solid && wall >= WALLED) inside!.wall(b, mean, [normals[t], normals[t + 1], normals[t + 2]]);
       else inside!.fill(b, mean, filled);
-    }
+    });
   }
   const made = laid && stuffOf(elastic);
   const others: Stuff[] = [
