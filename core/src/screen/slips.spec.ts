@@ -11,9 +11,9 @@ import { screen } from './screen';
 const at = (normal: [number, number, number]) => ({ point: [0, 0, 0] as [number, number, number], normal });
 const clamp = (force: number, normal?: [number, number, number]) => ({ kind: 'clamp', force: exactly(force), ...(normal && { at: at(normal) }) });
 const cut = (force: number, normal?: [number, number, number]) => ({ kind: 'cutter', force: exactly(force), ...(normal && { at: at(normal) }) });
-const found = (loads: CaseDoc['loads'], family = 'workholding-plate', route = 'cnc-mill/al-6061') => {
+const found = (loads: CaseDoc['loads'], family = 'workholding-plate', route = 'cnc-mill/al-6061', taken: string[] = []) => {
   const [p, m] = route.split('/');
-  return screen(routeContext(factsOf(demoDoc({ family, loads }), BUILT_IN_SITE), processOf(p), material(m))).checks.find((c) => c.id === 'slips');
+  return screen(routeContext(factsOf(demoDoc({ family, loads }), BUILT_IN_SITE), processOf(p), material(m)), taken).checks.find((c) => c.id === 'slips');
 };
 
 describe('work that slips under a cutter', () => {
@@ -26,6 +26,9 @@ describe('work that slips under a cutter', () => {
     expect(short.reason).toMatch(/stop in the way of the cut, or clamp with 5\s000\sN/);
     // Plastic under the work holds it better.
     expect(found({ a: clamp(2000), c: cut(400) }, 'workholding-plate', 'cnc-mill/pom')!.value).toBe(800);
+    // Behind steel faces it is metal again: 2 · 0.15 · 2 000.
+    expect(found({ a: clamp(2000), c: cut(400) }, 'workholding-plate', 'extrusion-open/petg', ['metal-face'])!.value).toBe(600);
+    expect(found({ a: clamp(2000), c: cut(400) }, 'workholding-plate', 'extrusion-open/petg')!.value).toBe(800);
   });
   it('what pushes along the clamps slips nothing; aslant, its part across them', () => {
     const down: [number, number, number] = [0, 0, 1];

@@ -28,7 +28,8 @@ export const slips: Check = {
         basis: BASIS,
         reason: 'A cutter is in the load table and no clamp: nobody can say whether the work stays. Add the clamps.',
       };
-    const mu = FRICTION[isPlastic(ctx) ? 'plastic' : 'metal'];
+    // Behind steel faces plastic does not touch the work.
+    const mu = FRICTION[isPlastic(ctx) && !ctx.taken.has('metal-face') ? 'plastic' : 'metal'];
     const pressed = (l: keyof Range): number => clamps.reduce((s, r) => s + forceOf(r)![l], 0);
     const holds: Range = { low: 2 * mu.low * pressed('low'), likely: 2 * mu.likely * pressed('likely'), high: 2 * mu.high * pressed('high') };
     const across = Math.max(...cuts.map((r) => forceOf(r)!.likely * slantOf(r, clamps)));
