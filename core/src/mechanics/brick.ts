@@ -45,6 +45,8 @@ export interface Brick {
    * field can be even or odd along the axes: nine numbers a block. For density 1, N/mm.
    */
   blocks: Float64Array;
+  /** The same stiffness as it is, 24 × 24, row after row. */
+  whole: Float64Array;
   /** Diagonal of its stiffness, along x, y, z; the same at every node. */
   diagonal: [number, number, number];
   /** Largest eigenvalue of its stiffness over its diagonal. */
@@ -103,6 +105,7 @@ export function brickOf(d: Matrix, size: readonly [number, number, number]): Bri
   });
   return {
     blocks: blocksOf(k),
+    whole: Float64Array.from(k.to1DArray()),
     diagonal: [k.get(0, 0), k.get(1, 1), k.get(2, 2)],
     largest: Math.max(...new EigenvalueDecomposition(scaled, { assumeSymmetric: true }).realEigenvalues),
     stress,

@@ -65,7 +65,7 @@ export class Elasticity {
       this.levels.push(level = next);
     }
     const last = this.levels.at(-1)!;
-    if (last.grid.count <= 3 * COARSEST) last.direct = this.factorised(last);
+    if (last.grid.count <= 3 * COARSEST) last.direct = factorised(last);
   }
 
   /** Displacements, mm, of forces on the nodes, N. @throws MechanicsError where the load is not borne */
@@ -283,67 +283,83 @@ export class Elasticity {
       rho = next;
     }
   }
-
-  private factorised(level: Level): Factored {
-    const { grid, held, inverse } = level;
-    const n = 3 * grid.count;
-    // Numbered along the longest side, what is coupled is near: little of the triangle is not nothing.
-    const long = [0, 1, 2].reduce((a, b) => (grid.n[b] > grid.n[a] ? b : a));
-    const nodes = Uint32Array.from({ length: grid.count }, (_, k) => k).sort((a, b) => grid.nodePlace[3 * a + long] - grid.nodePlace[3 * b + long]);
-    const order = Uint32Array.from({ length: n }, (_, i) => 3 * nodes[Math.floor(i / 3)] + (i % 3));
-    const l = new Float64Array(n * n);
-    const unit = new Float64Array(n), column = new Float64Array(n);
-    for (let j = 0; j < n; j++) {
-      const d = order[j];
-      if (held[d] || !inverse[d]) {
-        l[j * n + j] = 1;
-        continue;
-      }
-      unit[d] = 1;
-      this.apply(level, unit, column);
-      unit[d] = 0;
-      for (let i = j; i < n; i++) l[i * n + j] = column[order[i]];
-      // Rounding alone must not make it indefinite.
-      l[j * n + j] *= 1 + 1e-9;
-    }
-    return factored(l, order);
-  }
 }
 
-/** Lower triangle L of a matrix L Lᵀ, row after row, each from its first number that is not nothing. The general packages take a hundred times as long. */
+/**
+ * Lower triangle L of a matrix L Lᵀ, row after row, each from its first number that is not nothing: that of row i and column j lies at `at[i] + j`.
+ * The general packages take a hundred times as long.
+ */
 interface Factored {
   l: Float64Array;
+  at: Int32Array;
   first: Uint32Array;
   order: Uint32Array;
 }
 
-/** Cholesky, row by row, in place. */
-function factored(l: Float64Array, order: Uint32Array): Factored {
-  const n = order.length;
-  const first = new Uint32Array(n);
+/** The whole matrix of a level, put together from its bricks' own, as its triangle. */
+function factorised({ grid, held, inverse, stuffs }: Level): Factored {
+  const n = 3 * grid.count;
+  // Numbered along the longest side, what is coupled is near: little of the triangle is not nothing.
+  const long = [0, 1, 2].reduce((a, b) => (grid.n[b] > grid.n[a] ? b : a));
+  const nodes = Uint32Array.from({ length: grid.count }, (_, k) => k).sort((a, b) => grid.nodePlace[3 * a + long] - grid.nodePlace[3 * b + long]);
+  const order = Uint32Array.from({ length: n }, (_, i) => 3 * nodes[Math.floor(i / 3)] + (i % 3));
+  const row = new Int32Array(n);
+  order.forEach((d, i) => (row[d] = held[d] || !inverse[d] ? -1 : i));
+  const rows = new Int32Array(24);
+  /** Rows of a brick's 24 directions; −1 where it is held. */
+  const rowsOf = (e: number): Int32Array => {
+    for (let k = 0; k < 8; k++) for (let a = 0; a < 3; a++) rows[3 * k + a] = row[3 * grid.nodes[8 * e + k] + a];
+    return rows;
+  };
+  const first = Uint32Array.from({ length: n }, (_, i) => i);
+  for (let e = 0; e < grid.bricks; e++) {
+    const least = rowsOf(e).reduce((m, r) => (r >= 0 && r < m ? r : m), n);
+    for (const r of rows) if (r >= 0 && least < first[r]) first[r] = least;
+  }
+  const at = new Int32Array(n);
+  let room = 0;
   for (let i = 0; i < n; i++) {
-    while (first[i] < i && l[i * n + first[i]] === 0) first[i]++;
-    for (let j = first[i]; j <= i; j++) {
-      let s = l[i * n + j];
-      for (let k = Math.max(first[i], first[j]), a = i * n, b = j * n; k < j; k++) s -= l[a + k] * l[b + k];
-      l[i * n + j] = i === j ? Math.sqrt(Math.max(s, 1e-300)) : s / l[j * n + j];
+    at[i] = room - first[i];
+    room += i - first[i] + 1;
+  }
+  const l = new Float64Array(room);
+  for (const { factor, brick: { whole } } of stuffs) {
+    for (let e = 0; e < grid.bricks; e++) {
+      const part = factor[e];
+      if (!(part > 0)) continue;
+      rowsOf(e);
+      for (let i = 0; i < 24; i++) {
+        const r = rows[i];
+        if (r < 0) continue;
+        for (let j = 0; j < 24; j++) if (rows[j] >= 0 && rows[j] <= r) l[at[r] + rows[j]] += part * whole[24 * i + j];
+      }
     }
   }
-  return { l, first, order };
+  // Rounding alone must not make it indefinite.
+  for (let i = 0; i < n; i++) l[at[i] + i] = row[order[i]] < 0 ? 1 : l[at[i] + i] * (1 + 1e-9);
+  // Cholesky, row by row, in place.
+  for (let i = 0; i < n; i++) {
+    for (let j = first[i]; j <= i; j++) {
+      let s = l[at[i] + j];
+      for (let k = Math.max(first[i], first[j]), a = at[i], b = at[j]; k < j; k++) s -= l[a + k] * l[b + k];
+      l[at[i] + j] = i === j ? Math.sqrt(Math.max(s, 1e-300)) : s / l[at[j] + j];
+    }
+  }
+  return { l, at, first, order };
 }
 
 /** x becomes the answer for the right-hand side that it holds. */
-function solveWith({ l, first, order }: Factored, x: Float64Array): void {
+function solveWith({ l, at, first, order }: Factored, x: Float64Array): void {
   const n = order.length;
   const y = Float64Array.from(order, (i) => x[i]);
   for (let i = 0; i < n; i++) {
     let s = y[i];
-    for (let k = first[i]; k < i; k++) s -= l[i * n + k] * y[k];
-    y[i] = s / l[i * n + i];
+    for (let k = first[i]; k < i; k++) s -= l[at[i] + k] * y[k];
+    y[i] = s / l[at[i] + i];
   }
   for (let i = n - 1; i >= 0; i--) {
-    const v = (y[i] /= l[i * n + i]);
-    for (let k = first[i]; k < i; k++) y[k] -= l[i * n + k] * v;
+    const v = (y[i] /= l[at[i] + i]);
+    for (let k = first[i]; k < i; k++) y[k] -= l[at[i] + k] * v;
   }
   for (let i = 0; i < n; i++) x[order[i]] = y[i];
 }
