@@ -249,11 +249,22 @@ export function putSolved(doc: CaseDoc, { name, key }: Pick<ToSolve, 'name' | 'k
   return { ...doc, shapes: { ...doc.shapes, [way]: { ...shape, solved } } };
 }
 
-/** A case with its load table solved on a mesh that stands for it. What cannot be solved says why, and the sections stand in. */
-export function withSolved(doc: CaseDoc, shape: ShapeRef, mesh: Mesh, elements?: number): CaseDoc {
+/**
+ * A case with its load table solved on a mesh that stands for it. What cannot be solved says why, and the sections stand in.
+ * @param wanted which classes; all, unless it says otherwise
+ */
+export function withSolved(
+  doc: CaseDoc,
+  shape: ShapeRef,
+  mesh: Mesh,
+  elements?: number,
+  wanted: (c: LoadClass, name: SolvedFor) => boolean = () => true,
+): CaseDoc {
   return toSolve(doc, shape).reduce((now, todo) => {
+    const classes = todo.ask.classes.filter((c) => wanted(c, todo.name));
+    if (!classes.length) return now;
     try {
-      return putSolved(now, todo, solveUnitLoads(mesh, todo.ask, elements));
+      return putSolved(now, todo, solveUnitLoads(mesh, { ...todo.ask, classes }, elements));
     } catch (e) {
       return putSolved(now, todo, [], (e as Error).message);
     }

@@ -1,5 +1,5 @@
-import { demoDoc, studiedRef } from '../case/testing';
-import { loadsToSolve, toSolve, withSolved } from '../case/load-table';
+import { demoDoc, studiedRef, withWaysSolved } from '../case/testing';
+import { loadsToSolve, toSolve } from '../case/load-table';
 import type { CaseDoc } from '../case/types';
 import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
@@ -21,7 +21,8 @@ const loaded = (remedies: Record<string, string[]>): CaseDoc => {
     holds: { h: { kind: 'fixed', at: { point: [0, 15, 10], normal: [-1, 0, 0] } } },
     remedies,
   });
-  return withSolved(withSolved(doc, doc.shapes.machined!, ARM, 3000), doc.shapes.printed!, ARM, 3000);
+  const ways = [ROUTE, PRINT];
+  return withWaysSolved(withWaysSolved(doc, doc.shapes.machined!, ARM, 3000, ways), doc.shapes.printed!, ARM, 3000, ways);
 };
 const row = (doc: CaseDoc, route: string) => {
   const [process, of] = route.split('/');
@@ -67,9 +68,10 @@ describe('remedies that are solved', () => {
     expect(asks({ [ROUTE]: ['deeper-section'] }, true)).toBe(asks({}, true));
     expect(asks({ [ROUTE]: ['bushings'] }, false)).toBe(asks({}, false));
     const taken = { ...bare, remedies: { [ROUTE]: ['deeper-section', 'fibre-rods'] } };
-    const todo = toSolve(taken, taken.shapes.machined!);
-    expect(todo.map(({ name, ask }) => [name, ask.classes.length])).toEqual([['solid', 1]]);
-    expect(todo[0].ask.classes[0]).toMatchObject({ deeper: { by: 1.25 }, rods: { stiffer: expect.any(Number) } });
+    const [printed, solid] = toSolve(taken, taken.shapes.machined!);
+    expect(printed).toEqual(toSolve(bare, bare.shapes.machined!)[0]);
+    expect([solid.name, solid.ask.classes.length]).toEqual(['solid', 1]);
+    expect(solid.ask.classes[0]).toMatchObject({ deeper: { by: 1.25 }, rods: { stiffer: expect.any(Number) } });
   });
   it('sleeves: bricks of steel, where bolts have their place; what is left around them is said', () => {
     const plate = drilledPlate(60, 30, 12, [[6.6, 15, 15]]);
@@ -86,7 +88,7 @@ describe('remedies that are solved', () => {
         remedies: { [PRINT]: ['compression-limiters'] },
         ...change,
       });
-    const solved = withSolved(doc(), doc().shapes.printed!, plate, 3000);
+    const solved = withWaysSolved(doc(), doc().shapes.printed!, plate, 3000, [PRINT]);
     const bolt = row(solved, PRINT);
     expect(bolt).toMatchObject({ id: 'b', state: 'pass', decides: 'sleeve' });
     const left = /bricks of steel: (\S+) MPa is left/.exec(bolt.also.join(' '));
