@@ -1,5 +1,5 @@
 import { plainFacts } from '@cuadro/core/case/facts';
-import { evaluatePlan, standIns } from '@cuadro/core/plan/evaluate-plan';
+import { evaluatePlan, standIns, todayGiven } from '@cuadro/core/plan/evaluate-plan';
 import { PLANNERS } from '@cuadro/core/plan/planners';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
 import { percentiles } from '@cuadro/core/worksheet/sample';
@@ -39,7 +39,10 @@ export const plan: Command = {
       values: result.values,
       figures,
       findings: result.findings.map(({ id: finding, state, value, limit, unit, reason }) => ({ id: finding, state, value, limit, unit, reason })),
-      gives: Object.fromEntries(standIns(result).map((g) => [g.to, g.value])),
+      gives: {
+        ...Object.fromEntries(standIns(result).map((g) => [g.to, g.value])),
+        ...Object.fromEntries(Object.entries(todayGiven(result)).map(([to, { likely }]) => [to, likely])),
+      },
     });
   },
 };

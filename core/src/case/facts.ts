@@ -7,6 +7,7 @@ import { REQUIREMENTS, type Need, type Requirement, type RequirementId } from '.
 import { once } from '../worksheet/once';
 import type { Range } from '../worksheet/types';
 import type { Axis } from '../shape/measure';
+import type { GivenToday } from './today';
 import type { CaseDoc, ShapeRef } from './types';
 
 /** A requirement with the knowledge whether the user gave it, a plan worked it out, or the family assumes it. */
@@ -27,10 +28,22 @@ export interface CaseFacts {
   family: Family;
   need: ResolvedNeed;
   contributions: readonly Contribution[];
+  /** What plans work out of today's tool. */
+  today: GivenToday;
 }
 
+/** Does somebody, or a plan, know what the tool of today costs? */
+export const isTodayPriced = ({ doc, today }: Pick<CaseFacts, 'doc' | 'today'>): boolean => doc.today.cost !== null || today['today.cost'] !== undefined;
+
 /** The facts without any plan. */
-export const plainFacts = (doc: CaseDoc, site: Site): CaseFacts => ({ doc, site, family: familyOf(doc.family), need: resolveNeed(doc), contributions: [] });
+export const plainFacts = (doc: CaseDoc, site: Site): CaseFacts => ({
+  doc,
+  site,
+  family: familyOf(doc.family),
+  need: resolveNeed(doc),
+  contributions: [],
+  today: {},
+});
 
 /** Fill the gaps of a need with what is usual for the family. Essential facts stay open until somebody gives them. */
 export const resolveNeed = once((doc: CaseDoc): ResolvedNeed => {

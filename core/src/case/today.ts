@@ -1,4 +1,5 @@
 import { number, type NumberInput, type Values } from '../inputs/spec';
+import type { Range } from '../worksheet/types';
 import type { CaseDoc, TodayWay } from './types';
 
 interface Way {
@@ -59,6 +60,14 @@ export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
     asked: isPutTogether,
   }),
 ];
+
+/** Figures of today's tool that a plan may work out; what somebody typed goes before them. */
+export const TODAY_GIFTS = ['today.cost', 'today.once', 'today.wait_days'] as const;
+export type TodayGift = (typeof TODAY_GIFTS)[number];
+export type GivenToday = Partial<Record<TodayGift, Range & { /** Label of the plan. */ plan: string }>>;
+export const TODAY_GIFT_UNITS: Record<TodayGift, string> = { 'today.cost': 'money', 'today.once': 'money', 'today.wait_days': 'day' };
+/** The figure of the Need step that a gift stands in for. */
+export const todayFigureOf = (gift: TodayGift): 'cost' | 'once' | 'wait_days' => gift.slice('today.'.length) as 'cost' | 'once' | 'wait_days';
 
 export const EMPTY_TODAY: Omit<CaseDoc['today'], 'way'> = {
   material: null,

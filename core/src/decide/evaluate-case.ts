@@ -14,12 +14,12 @@ import { inOrder } from './order';
 import { evaluateToday } from '../routes/today';
 import { contending, DECISION_LINE, todayOption } from './today-option';
 import { chanceBelow, chanceOfLeast, copiesCurve, type Curve, cycleCurve, NO_CURVE } from './compare';
-import { missingEssentials } from '../case/facts';
-import type { CaseFacts } from '../case/facts';
+import { type CaseFacts, isTodayPriced, missingEssentials } from '../case/facts';
+import { todayFigureOf } from '../case/today';
 import { licensedOf } from '../case/safety';
 import type { Values } from '../inputs/spec';
 import type { Drawing } from '../plan/drawing';
-import { isRequirement, plansOf, type PlanResult } from '../plan/evaluate-plan';
+import { isRequirement, isTodayGift, plansOf, type PlanResult } from '../plan/evaluate-plan';
 import { factsOf } from '../plan/facts';
 import type { Give, PlanFinding } from '../plan/planner';
 import type { Site } from '../records/site';
@@ -163,6 +163,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
     doc,
     family: familyOf(doc.family),
     licensed: licensedOf(facts),
+    todayPriced: isTodayPriced(facts),
     contenders: contenders.slice(0, -1),
     missing,
     findings: plans.flatMap((p) => p.findings.map((f) => ({ plan: p.title, ...f }))),
@@ -222,7 +223,7 @@ function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
     gives: (planner.gives ?? []).filter((g) => g.when?.(values) ?? true).map(({ line, to }) => ({
       line,
       to,
-      overruled: isRequirement(to) && doc.need[to] !== undefined,
+      overruled: isRequirement(to) ? doc.need[to] !== undefined : isTodayGift(to) && doc.today[todayFigureOf(to)] !== null,
     })),
     makes: (planner.makes ?? []).map((m) => ({ maker: m.maker, label: m.label, values: m.values(f, values) })),
     cautions: planner.cautions,

@@ -17,7 +17,7 @@ import type { RowLoad } from '../screen/under-load';
 import { type Percentiles, percentiles } from '../worksheet/sample';
 import { SheetError } from '../worksheet/types';
 import { processFor } from '../case/equip';
-import { type CaseFacts, formOf, shapeFor, sizeOf } from '../case/facts';
+import { type CaseFacts, formOf, isTodayPriced, shapeFor, sizeOf } from '../case/facts';
 import { inOrder } from './order';
 import { routeHolds } from './summary';
 import { type CaseDoc, MAX_PINS, routeKey, type Pin } from '../case/types';
@@ -272,7 +272,7 @@ export function suggestPins(facts: CaseFacts, options: readonly RouteOption[]): 
   const strained = !!near && !near.guessed && options.some((o) => o.process === near.process.id && o.material === near.material.id && !routeHolds(o));
   // An estimate of the very process beside what it really costs would set the book against the shop's own experience.
   const isToday = (o: RouteOption): boolean =>
-    !!near && o.process === near.process.id && (o.material === near.material.id || (!strained && (doc.today.cost !== null || near.guessed)));
+    !!near && o.process === near.process.id && (o.material === near.material.id || (!strained && (isTodayPriced(facts) || near.guessed)));
   const holds = options.filter((o) => routeHolds(o) && !isToday(o));
   const chosen: RouteOption[] = [];
   const take = (o: RouteOption | undefined): void => {

@@ -207,7 +207,7 @@ describe('the verdict', () => {
     });
     const taken = (chance: number): string | undefined => {
       const contenders = [way('A', 'print', 2, chance), way('B', 'machine', 12, 0.9)];
-      const ctx = { doc: demoDoc({}), contenders, missing: [], findings: [], chanceBelow: () => 0.5, money: String };
+      const ctx = { doc: demoDoc({}), contenders, missing: [], todayPriced: true, findings: [], chanceBelow: () => 0.5, money: String };
       return RULES.find((r) => r.id === 'cost')!.apply(ctx as unknown as VerdictContext)?.letter;
     };
     expect([taken(0.9), taken(0.45)]).toEqual(['A', 'B']);
@@ -218,6 +218,7 @@ describe('the verdict', () => {
       doc: demoDoc({}),
       contenders: [{ ...light, option: { ...light.option, mass_kg: 104.5 } }, weighed],
       missing: [],
+      todayPriced: true,
       findings: [],
       chanceBelow: () => 0.5,
       money: String,

@@ -60,7 +60,7 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
       percent(ctx.chanceBelow(chosen, other))
     } of the samples the first is cheaper.`,
   ];
-  if ([chosen, other].some((c) => isToday(c) && c.option.materialLabel) && ctx.doc.today.cost === null)
+  if ([chosen, other].some((c) => isToday(c) && c.option.materialLabel) && !ctx.todayPriced)
     out.push('What the tool of today costs is not known: it is estimated from the way that stands nearest.');
   const gained = other.days - chosen.days;
   if (Math.abs(gained) >= 1 && !(isToday(other) && !other.option.materialLabel))

@@ -42,6 +42,8 @@ export interface VerdictContext {
   contenders: Contender[];
   /** The tool of today, where doing as today is a choice. */
   today?: Contender;
+  /** What it costs is known, or worked out of its steps. */
+  todayPriced: boolean;
   missing: RequirementId[];
   /** What the plans in use found, whichever way the tool is made. */
   findings: (PlanFinding & { plan: string })[];

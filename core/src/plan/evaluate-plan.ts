@@ -1,6 +1,7 @@
 import type { Contribution, Gift } from '../case/contribution';
 import { GIFTS } from '../case/contribution';
 import type { CaseFacts } from '../case/facts';
+import { type GivenToday, TODAY_GIFTS, type TodayGift } from '../case/today';
 import type { PlanDoc } from '../case/types';
 import { inputEntries } from '../inputs/text';
 import { filled, type Values } from '../inputs/spec';
@@ -102,6 +103,19 @@ export function evaluatePlan(planner: Planner, facts: CaseFacts, plan: PlanDoc, 
 const REQUIREMENT_IDS = new Set<string>(REQUIREMENTS.map((r) => r.id));
 export const isRequirement = (to: string): to is RequirementId => REQUIREMENT_IDS.has(to);
 export const isGift = (to: string): to is Gift => (GIFTS as readonly string[]).includes(to);
+
+export const isTodayGift = (to: string): to is TodayGift => (TODAY_GIFTS as readonly string[]).includes(to);
+
+/** What a plan works out of today's tool, with its range. */
+export function todayGiven({ planner, values, figures }: PlanResult): GivenToday {
+  const given = (planner.gives ?? []).flatMap(({ line, to, when }): [TodayGift, NonNullable<GivenToday[TodayGift]>][] => {
+    const likely = figures(line);
+    return isTodayGift(to) && Number.isFinite(likely) && (when?.(values) ?? true)
+      ? [[to, { low: Math.min(likely, figures.low(line)), likely, high: Math.max(likely, figures.high(line)), plan: planner.label }]]
+      : [];
+  });
+  return Object.fromEntries(given);
+}
 
 /** Requirements for which a plan stands in, with the figure of each. A figure that cannot be worked out stands in for nothing. */
 export function standIns({ planner, values, figures }: PlanResult): { to: RequirementId; value: number; line: string }[] {

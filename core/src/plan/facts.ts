@@ -1,10 +1,14 @@
 import type { CaseDoc } from '../case/types';
 import { type CaseFacts, plainFacts, type ResolvedNeed } from '../case/facts';
+import type { GivenToday } from '../case/today';
 import type { Site } from '../records/site';
 import { onceOfTwo } from '../worksheet/once';
-import { contributionOf, evaluatePlan, standIns } from './evaluate-plan';
+import { contributionOf, evaluatePlan, isTodayGift, standIns, todayGiven } from './evaluate-plan';
 import type { Planner } from './planner';
 import { PLANNERS } from './planners';
+
+/** Enough for the tenth and ninetieth per cent of a figure of today. */
+const RANGE_SAMPLES = 400;
 
 /**
  * The facts of a case with its plans: what they work out stands in for requirements that nobody has typed, and their lines join
@@ -16,13 +20,16 @@ export function factsWith(planners: readonly Planner[], doc: CaseDoc, site: Site
   const active = planners.filter((p) => doc.plans?.[p.id]);
   if (!active.length) return plain;
   const need: Record<string, unknown> = { ...plain.need };
+  const today: GivenToday = {};
   for (const planner of active) {
-    for (const { to, value } of standIns(evaluatePlan(planner, plain, doc.plans![planner.id]))) {
+    const plan = evaluatePlan(planner, plain, doc.plans![planner.id], planner.gives?.some((g) => isTodayGift(g.to)) ? RANGE_SAMPLES : 0);
+    Object.assign(today, todayGiven(plan));
+    for (const { to, value } of standIns(plan)) {
       if (doc.need[to]) continue;
       need[to] = { level: plain.need[to]?.level ?? 'must', value, from: `plan: ${planner.label}`, assumed: false, plan: planner.id };
     }
   }
-  return { ...plain, need: need as ResolvedNeed, contributions: active.flatMap((p) => contributionOf(p, plain, doc.plans![p.id]) ?? []) };
+  return { ...plain, today, need: need as ResolvedNeed, contributions: active.flatMap((p) => contributionOf(p, plain, doc.plans![p.id]) ?? []) };
 }
 
 /** The facts of a case, made once for each document and site. */

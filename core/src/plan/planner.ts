@@ -1,6 +1,7 @@
 import { formatNumber } from '../quantity/quantity';
 import type { CaseFacts } from '../case/facts';
 import type { Gift } from '../case/contribution';
+import type { TodayGift } from '../case/today';
 import type { FaceMark } from '../case/types';
 import type { InputSpec, Values } from '../inputs/spec';
 import type { RequirementId } from '../need/requirements';
@@ -22,8 +23,8 @@ export type PlanFinding = Omit<Finding, 'offers' | 'bridge'> & { id: string; lab
 /** Where one line of a plan goes. */
 export interface Give {
   line: string;
-  /** A requirement it stands in for until somebody types a figure of their own, or a place in every route's sheet. */
-  to: RequirementId | Gift;
+  /** A requirement or a figure of today's tool that it stands in for until somebody types one of their own, or a place in every route's sheet. */
+  to: RequirementId | Gift | TodayGift;
   when?(values: Values): boolean;
 }
 

@@ -2,9 +2,11 @@ import type { CaseFacts } from '../case/facts';
 import type { Planner } from './planner';
 import { brake } from './planners/brake';
 import { grip } from './planners/grip';
+import { inUse } from './planners/in-use';
+import { todaySteps } from './planners/today-steps';
 
 /** Every planner, in the order in which they are offered. */
-export const PLANNERS: readonly Planner[] = [grip, brake];
+export const PLANNERS: readonly Planner[] = [grip, brake, todaySteps, inUse];
 
 /** @throws Error for an unknown id */
 export function plannerOf(id: string): Planner {

@@ -1,5 +1,5 @@
 import type { CaseFacts } from '../case/facts';
-import { TODAY_WAYS } from '../case/today';
+import { TODAY_WAYS, type TodayGift } from '../case/today';
 import { routeKey, TODAY_PIN } from '../case/types';
 import { fact, type Process } from '../process/process';
 import { processOf } from '../process/processes';
@@ -79,9 +79,17 @@ const SAID = 'Of the tool of today, from the Need step.';
 const WAIT_SPREAD = [0.7, 1.5] as const;
 
 /** Figures of today that stand over what the nearest process would come to. */
-function said({ doc }: CaseFacts): Record<string, Override> {
+function said({ doc, today }: CaseFacts): Record<string, Override> {
   const { cost, once: paidOnce, wait_days, weight_kg, life_cycles } = doc.today;
+  const worked = (gift: TodayGift, figure: string): Record<string, Override> => {
+    const given = today[gift];
+    if (!given) return {};
+    const note = `From Plan → ${given.plan}, where its steps stand.`;
+    return { [figure]: { low: given.low, likely: given.likely, high: given.high, note, source: { kind: 'you', text: note } } };
+  };
   return {
+    ...(cost === null && { ...worked('today.cost', 'price_each'), ...worked('today.once', 'price_once') }),
+    ...(wait_days === null && worked('today.wait_days', LEAD_ENTRY)),
     ...(cost !== null && { price_each: quote(cost, SAID), price_once: quote(paidOnce ?? 0, paidOnce === null ? 'Counted in the price of one.' : SAID) }),
     ...(cost === null && paidOnce !== null && { price_once: quote(paidOnce, SAID) }),
     ...(wait_days !== null && { [LEAD_ENTRY]: quote(wait_days, 'The wait today, from the Need step.', WAIT_SPREAD) }),

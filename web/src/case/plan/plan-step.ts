@@ -1,15 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { formatFigure } from '@cuadro/core/case/words';
+import { TODAY_FIGURES, todayFigureOf } from '@cuadro/core/case/today';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { GIFTS, type Gift } from '@cuadro/core/case/contribution';
 import type { PlanView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { filled, type InputSpec, type Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
-import { requirementSpec, type RequirementId } from '@cuadro/core/need/requirements';
+import { requirementSpec } from '@cuadro/core/need/requirements';
 import { inSentence } from '@cuadro/core/quantity/words';
-import { geometryKey } from '@cuadro/core/plan/evaluate-plan';
+import { geometryKey, isTodayGift } from '@cuadro/core/plan/evaluate-plan';
 import { factsOf } from '@cuadro/core/plan/facts';
+import type { Give } from '@cuadro/core/plan/planner';
 import { plannerOf, plannersFor } from '@cuadro/core/plan/planners';
 import { CaseStore } from '../../data/case-store';
 import { MarginService } from '../../data/margin.service';
@@ -130,7 +132,9 @@ export class PlanStep {
     this.measuring.set(false);
   }
 
-  private place(to: RequirementId | Gift): { where: string; requirement: boolean } {
+  private place(to: Give['to']): { where: string; requirement: boolean } {
+    if (isTodayGift(to))
+      return { where: `need, the tool of today: ${inSentence(TODAY_FIGURES.find((t) => t.id === todayFigureOf(to))!.label)}`, requirement: true };
     return isGift(to) ? { where: GIFT_WORDS[to], requirement: false } : { where: `need: ${inSentence(requirementSpec(to).label)}`, requirement: true };
   }
 }
