@@ -38,7 +38,7 @@ test('one key finds a case, a step, a material; another goes to the filter; and 
   });
   await test.step('the filter by its key; it is in the address and survives the way back', async () => {
     await page.goto(`${server.url}/walk`);
-    await expect(page.getByText('Kitting tray')).toBeVisible();
+    await expect(page.getByRole('link', { name: /Kitting tray/ }).first()).toBeVisible();
     await page.keyboard.press('/');
     await expect(page.getByRole('searchbox', { name: 'Filter candidates' })).toBeFocused();
     await page.keyboard.type('gripper');

@@ -2,6 +2,8 @@ import { NO_EVIDENCE, type Evidence } from './evidence';
 import type { RecordKind, RecordRow } from './kind';
 import { build } from './kinds/build';
 import { check } from './kinds/check';
+import { gaugeStudy } from './kinds/gauge-study';
+import { trial } from './kinds/trial';
 import { certificate } from './kinds/certificate';
 import { machine } from './kinds/machine';
 import { job } from './kinds/job';
@@ -14,7 +16,22 @@ import { scenario } from './kinds/scenario';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
-export const RECORD_KINDS: readonly RecordKind[] = [quote, certificate, note, machine, toolLife, build, scenario, job, making, check, scan, release];
+export const RECORD_KINDS: readonly RecordKind[] = [
+  quote,
+  certificate,
+  note,
+  machine,
+  toolLife,
+  build,
+  scenario,
+  job,
+  making,
+  check,
+  scan,
+  release,
+  gaugeStudy,
+  trial,
+];
 
 /** @throws Error for an unknown id */
 export function recordKindOf(id: string): RecordKind {

@@ -4,9 +4,10 @@ import { CheckView } from './check-view';
 import { MakingView } from './making-view';
 import { PromiseView } from './promise-view';
 import { ProofStore } from './proof-store';
+import { StudiesView } from './studies-view';
 import { UseView } from './use-view';
 
-const TABS = [{ id: 'making', label: 'Making' }, { id: 'check', label: 'First piece' }, { id: 'use', label: 'In use' }, {
+const TABS = [{ id: 'making', label: 'Making' }, { id: 'check', label: 'First piece' }, { id: 'studies', label: 'Studies' }, { id: 'use', label: 'In use' }, {
   id: 'came',
   label: 'What came of it',
 }] as const;
@@ -16,7 +17,7 @@ type Tab = (typeof TABS)[number]['id'];
 @Component({
   selector: 'cu-proof-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckView, MakingView, PromiseView, UseView],
+  imports: [CheckView, MakingView, PromiseView, StudiesView, UseView],
   providers: [ProofStore],
   styles:
     `:host { display: block; } .top { display: flex; gap: 16px; align-items: baseline; flex-wrap: wrap; margin-bottom: 8px; } .top select { width: auto; } .tab-row { flex: 1; }`,
@@ -33,6 +34,7 @@ type Tab = (typeof TABS)[number]['id'];
     @switch (tab()) {
       @case ('making') { <cu-making /> }
       @case ('check') { <cu-check /> }
+      @case ('studies') { <cu-studies /> }
       @case ('use') { <cu-use /> }
       @case ('came') { <cu-promise /> }
     }

@@ -11,7 +11,7 @@ import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 
-const KINDS = ['making', 'check', 'scan', 'release', 'certificate', 'tool-life', 'build'];
+const KINDS = ['making', 'check', 'scan', 'release', 'certificate', 'tool-life', 'build', 'trial', 'gauge-study'];
 /** Rows of a kind that a case has at most on show. */
 const MOST = 500;
 
