@@ -35,6 +35,20 @@ export const DEMO_CASES: readonly DemoCase[] = [
       size_mm: [236, 96, 42],
       trouble: 'Aluminium jig is heavy in the hand by Thursday and scratches enamelled doors. New door widths come every year.',
       today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 620, wait_days: 26, delay_per_day: 20 },
+      plans: {
+        'today-steps': {
+          values: {
+            steps: [
+              { step: 'Ask, quote, order', by: 'engineer', of: 'order', wait: 5, hours: 1, times: 1, setups: 0, moves: 0, paid: 0, again: 0 },
+              { step: 'Plate bought in', by: 'hands', of: 'each', wait: 4, hours: 0.3, times: 1, setups: 0, moves: 0, paid: 40, again: 0 },
+              { step: 'Programming', by: 'programmer', of: 'order', wait: 3, hours: 2.5, times: 1, setups: 0, moves: 0, paid: 0, again: 0 },
+              { step: 'Milling', by: 'mill', of: 'each', wait: 9, hours: 3.5, times: 1, setups: 2, moves: 2, paid: 0, again: 0 },
+              { step: 'Bushings pressed in', by: 'hands', of: 'each', wait: 1, hours: 0.1, times: 8, setups: 0, moves: 1, paid: 0, again: 0.1 },
+              { step: 'Measuring', by: 'inspector', of: 'each', wait: 1, hours: 0.7, times: 1, setups: 0, moves: 1, paid: 0, again: 0 },
+            ],
+          },
+        },
+      },
       need: {
         load: must(120, 'drill thrust, weighed'),
         loadDirection: must('in-plane', 'drill pushes along the layers'),
@@ -349,6 +363,19 @@ export const DEMO_CASES: readonly DemoCase[] = [
       size_mm: [180, 180, 68],
       trouble: 'The bowl is propped on blocks and wax; each measurer sets it differently.',
       today: { ...EMPTY_TODAY, way: 'none', material: null, cost: null, wait_days: null, delay_per_day: 35 },
+      plans: {
+        'in-use': {
+          values: {
+            aim: 'hands',
+            known: 'measured',
+            hand_before: 840,
+            hand_after: 330,
+            reject_before: 0.02,
+            reject_after: 0.008,
+            part_worth: { low: 20, likely: 30, high: 45 },
+          },
+        },
+      },
       need: {
         load: must(45, 'bowl'),
         loadDirection: must('compression', ''),

@@ -139,7 +139,23 @@ export function demoRecords(today: Date): DemoRecord[] {
       readings: NEST_READ.map(([ago, cycles, wear, event]): Values => ({ on: day(ago), cycles, event, ...(wear !== undefined && { wear }) })),
     },
   };
+  const studies: DemoRecord[] = [
+    {
+      kind: 'trial', of: NEST, at: at(205),
+      values: {
+        figure: 'Measuring one bowl', unit: 'min', aim: 'lower', how_before: 'bowl on blocks and wax, clock of the machine', how_after: 'bowl in the nest, clock of the machine',
+        before: '13.5 15.2 12.8 14.6 16.1 13.9 14.4 12.2', after: '5.6 5.2 5.9 5.4 5.1 6.0 5.5 5.3', on: day(205),
+      },
+    },
+    {
+      kind: 'gauge-study', of: NEST, at: at(204),
+      values: {
+        figure: 'Height of the rim, four bowls, two measurers', tolerance: 0.4, on: day(204),
+        readings: '1; A; 62.03 62.04 62.03\n1; B; 62.04 62.05 62.04\n2; A; 62.11 62.11 62.12\n2; B; 62.12 62.12 62.13\n3; A; 61.95 61.96 61.95\n3; B; 61.96 61.96 61.97\n4; A; 62.07 62.06 62.07\n4; B; 62.07 62.08 62.08',
+      },
+    },
+  ];
   const scenarios = SCENARIOS.map((values, k): DemoRecord => ({ kind: 'scenario', at: at(30 - k), values }));
   const jobs = JOBS.map(([what, process, material, run, due]): DemoRecord => ({ kind: 'job', at: at(1), values: { what, process, material, run, hands: 0.7, due: at(-due).toISOString().slice(0, 10), done: false } }));
-  return [...jobs, ...machines, ...builds, ...used, ...made, nest, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
+  return [...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

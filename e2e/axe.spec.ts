@@ -4,7 +4,7 @@ import { expect, test } from './server';
 const STEPS = [
   ['need', 'Requirements'],
   ['shape', 'Measures'],
-  ['plan', 'No planner works this kind of tool'],
+  ['plan', 'How the tool comes about today'],
   ['routes', 'is cheapest in'],
   ['sheet', 'Until it is ready'],
   ['verdict', 'Sign-off'],
@@ -115,7 +115,7 @@ test.describe('axe finds nothing', () => {
   test('on every part of the proof', async ({ page, server }) => {
     await page.goto(await server.step('Inspection nest', 'proof'));
     for (
-      const [part, ready] of [['First piece', 'Overall, long'], ['In use', 'Next tool in'], ['What came of it', 'Life of one'], [
+      const [part, ready] of [['First piece', 'Overall, long'], ['Studies', 'How it repeats'], ['In use', 'Next tool in'], ['What came of it', 'Life of one'], [
         'Making',
         'Dry the material, piece 1',
       ]] as const

@@ -138,3 +138,49 @@ test("the log moves later estimates, and says by how many of one's own", async (
   expect(median).toBeGreaterThan(Math.sqrt((770_000 / 3) * Math.LN2));
   expect(median).toBeLessThan(520);
 });
+
+test('steps of today give the tool of today its price and its wait; what changes in use counts for every new way', async ({ page, server }) => {
+  const { doc } = await server.case('Gearbox');
+  const own = {
+    ...doc,
+    title: 'A tool of which nobody knows the price',
+    today: { ...doc.today, cost: null, once: null, wait_days: null },
+    shapes: {},
+    pins: [],
+  };
+  const made = await fetch(`${server.url}/api/cases`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ doc: own, who: 'test' }),
+  });
+  const { id } = (await made.json()) as { id: string };
+  try {
+    await page.goto(`${server.url}/case/${id}/plan?planner=today-steps`);
+    await page.getByRole('button', { name: 'Work it out' }).click();
+    await expect(page.getByText('These are usual steps, not yours')).toBeVisible();
+    await expect(page.getByText('What it hands on')).toHaveCount(0);
+    await enter(page.getByRole('textbox', { name: 'Hours, row 4', exact: true }), '9');
+    await enter(page.getByRole('textbox', { name: 'Waits, row 4', exact: true }), '12');
+    // 0.3 h and 2 · 1.2 h of hands at 45, 9 h of milling at 70, 1 h of measuring at 60, 40 of material.
+    await expect(page.getByRole('button', { name: /^One tool, 852\sEUR, open$/ })).toBeVisible();
+    // Waits 4 + 4 + 3 + 12 + 1 + 1.2; 17.2 h at nine a day and five days of seven.
+    await expect(page.getByRole('button', { name: /^From asking to having it, 27\.9\sdays, open$/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^From asking to having it\. .*Milling: waits 12 days, worked on for 9 h/ })).toBeVisible();
+    await page.getByRole('navigation', { name: 'Planners' }).getByRole('button', { name: 'In use' }).click();
+    await page.getByRole('button', { name: 'Work it out' }).click();
+    await enter(page.getByRole('textbox', { name: 'Consumables, today' }), '900');
+    await enter(page.getByRole('textbox', { name: 'Consumables, new' }), '300');
+    await expect(page.getByText(/Consumables 600 EUR a year: 600 EUR hard, 0 EUR soft/)).toBeVisible();
+    await expect(page.getByText(/measure today’s figures before the old tool goes/)).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('textbox', { name: 'Consumables, new' })).toHaveValue('300');
+    // Today's price and wait on the sheet are those of its steps, and say so.
+    await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Sheet' }).click();
+    await page.getByRole('button', { name: 'figures', exact: true }).click();
+    await page.getByRole('button', { name: /^Price of one tool, route T/ }).click();
+    await expect(page.getByRole('complementary')).toContainText('From Plan → Steps of today, where its steps stand.');
+    await expect(page.getByText('What the tool of today costs is not known')).toHaveCount(0);
+  } finally {
+    await fetch(`${server.url}/api/cases/${id}`, { method: 'DELETE' });
+  }
+});

@@ -116,3 +116,34 @@ test('a piece is made, held up by a wet reading, measured, scanned, released and
   await page.reload();
   await expect(page.getByRole('row', { name: /Life of one/ })).toContainText('1 tool, still running');
 });
+
+test('a trial before and after, and a gauge study: what they show, and the reading that is none', async ({ page, server }) => {
+  await page.goto(`${await server.step('Kitting', 'proof')}?part=studies`);
+  await page.getByRole('button', { name: 'Add a trial' }).click();
+  const trial = page.getByRole('form', { name: 'New trial' });
+  await trial.getByRole('textbox', { name: 'What is measured' }).fill('Loading a tray');
+  await trial.getByRole('textbox', { name: 'In', exact: true }).fill('s');
+  await trial.getByRole('textbox', { name: 'Readings before' }).fill('10 12 14');
+  await trial.getByRole('textbox', { name: 'Readings after' }).fill('5 6 7 x');
+  await trial.getByRole('button', { name: 'Keep' }).click();
+  await expect(trial.getByText('Readings after: "x" is not a number.').first()).toBeVisible();
+  await trial.getByRole('textbox', { name: 'Readings after' }).fill('5 6 7 8');
+  await trial.getByRole('button', { name: 'Keep' }).click();
+  const shown = page.getByRole('region', { name: 'Before and after' });
+  await expect(shown.getByText(/12 s → 6\.5 s: 5\.5 s less, .* It is better\./).first()).toBeVisible();
+  await expect(shown.getByRole('img', { name: /^Loading a tray/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Add a gauge study' }).click();
+  const study = page.getByRole('form', { name: 'New gauge study' });
+  await study.getByRole('textbox', { name: 'What is measured' }).fill('Width');
+  await study.getByRole('textbox', { name: 'Tolerance, from lowest to highest' }).fill('100');
+  await study.getByRole('textbox', { name: 'Readings, mm' }).fill('one; A; 10 12\none; B; 14 16\ntwo; A; 20 22\ntwo; B; 26 28');
+  await study.getByRole('button', { name: 'Keep' }).click();
+  // √14 of people and repeats together: six of it are 22.4 % of a hundred.
+  await expect(page.getByText(/The gauge takes 22\.4 % of the tolerance, most of it from hand to hand/).first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/The gauge takes 22\.4 %/).first()).toBeVisible();
+  for (const name of ['Loading a tray', 'Width']) {
+    await page.getByRole('button', { name: `Take off ${name}` }).click();
+    await expect(page.getByRole('button', { name: `Take off ${name}` })).toHaveCount(0);
+  }
+});

@@ -14,6 +14,8 @@ export type Mark =
 
 export interface Drawing {
   title: string;
+  /** What its lengths stand for; millimetres, unless it says otherwise. */
+  measure?: string;
   /** What it shows, in words, for those who cannot see it. */
   says: string;
   marks: readonly Mark[];
@@ -122,16 +124,28 @@ function wordsOf(m: Mark, letter: number): DrawnWord[] {
   return [{ x: (a[0] + b[0]) / 2 + lift * Math.sin(rad), y: -(a[1] + b[1]) / 2 - lift * Math.cos(rad), text: m.text, anchor: 'middle', turn }];
 }
 
-/** Lay a drawing out: letters in proportion to it, room for words at its right edge. */
+/** Width of a word over the height of its letters and their number: that of the narrow face it is written in. */
+const LETTER_WIDTH = 0.45;
+
+/** Lay a drawing out: letters in proportion to it, room for its words. */
 export function laidOut(d: Drawing): LaidOut {
   const { x, y, width, height } = frameOf(d);
   const size = Math.max(width, height);
   const [letter, edge] = [size / 26, size * 0.07];
+  const words = d.marks.flatMap((m) => wordsOf(m, letter));
+  // Words that run along: how far they reach to the left and to the right.
+  const level = words.filter((w) => w.turn === 0).map((w): [number, number] => {
+    const wide = w.text.length * letter * LETTER_WIDTH;
+    const left = w.x - (w.anchor === 'end' ? wide : w.anchor === 'middle' ? wide / 2 : 0);
+    return [left, left + wide];
+  });
+  const left = Math.min(x - edge, ...level.map(([from]) => from - edge / 3));
+  const right = Math.max(x + width + 2.2 * edge, ...level.map(([, to]) => to + edge / 3));
   return {
-    box: { x: x - edge, y: -y - height - edge, width: width + edge * 3.2, height: height + 2 * edge },
+    box: { x: left, y: -y - height - edge, width: right - left, height: height + 2 * edge },
     letter,
     pitch: size / 45,
     paths: d.marks.flatMap((m) => pathsOf(m, letter)),
-    words: d.marks.flatMap((m) => wordsOf(m, letter)),
+    words,
   };
 }

@@ -213,8 +213,10 @@ export function formatQuantity(value: number, quantity: Quantity, system: UnitSy
 }
 
 const SUPERSCRIPT: Record<string, string> = { 2: '²', 3: '³' };
-/** A worksheet unit for people: `cm^3/h` → cm³/h, `money` → the site's currency. */
+/** A worksheet unit for people: `cm^3/h` → cm³/h, `year^-1` → a year, `money` → the site's currency. */
 export function unitText(unit: string, currency: string): string {
+  const each = /^(\w+)\^-1$/.exec(unit);
+  if (each) return `a ${each[1]}`;
   return unit.replace(/\bmoney\b/g, currency).replace(/\bdegC\b/g, '°C').replace(/\bdeg\b/g, '°').replace(/\bum\b/g, 'µm').replace(/\*/g, '·').replace(
     /\^([23])/g,
     (_, p: string) => SUPERSCRIPT[p],

@@ -20,7 +20,7 @@ import { type Drawing, laidOut } from '@cuadro/core/plan/drawing';
         @for (p of l.paths; track $index) { <path [attr.d]="p.d" [attr.class]="p.style + ' ' + (p.fill ?? '')" /> }
         @for (w of l.words; track $index) { <text [attr.x]="w.x" [attr.y]="w.y" [attr.text-anchor]="w.anchor" [attr.font-size]="l.letter" [attr.transform]="'rotate(' + w.turn + ' ' + w.x + ' ' + w.y + ')'">{{ w.text }}</text> }
       </svg>
-      <figcaption>{{ drawing().title }}. Millimetres.</figcaption>
+      <figcaption>{{ drawing().title }}. {{ drawing().measure ?? 'Millimetres' }}.</figcaption>
     </figure>
   `,
 })

@@ -1,5 +1,6 @@
-import { number, type NumberInput, type Option, type Values } from '../../inputs/spec';
+import { asRange, type InputSpec, number, type NumberInput, type Option, type Values } from '../../inputs/spec';
 import type { Entry, Line, Source } from '../../worksheet/types';
+import { sheetUnit } from '../../inputs/text';
 import { formatNumber } from '../../quantity/quantity';
 import { type Figures, figureText, type Planner, type PlanContext, type PlanFinding } from '../planner';
 
@@ -35,12 +36,97 @@ const HARD = EFFECTS.map((e) => e.hard).filter(Boolean), SOFT = EFFECTS.map((e) 
 
 const paced = (v: Values): boolean => v['bottleneck'] === true;
 type More = Partial<Omit<NumberInput, 'kind' | 'id' | 'label' | 'quantity' | 'min' | 'max' | 'usual'>>;
-/** A figure as it is today and as it is to be with the new tool; alike until somebody says otherwise. */
+/** A figure as it is today and as it is to be with the new tool: as today, until somebody says otherwise. */
 const pair = (id: string, label: string, quantity: NumberInput['quantity'], bounds: readonly [number, number], usual: number, more: More): NumberInput[] => [
-  number(`${id}_before`, `${label}, today`, quantity, bounds, usual, { ...more, ranged: true }),
-  number(`${id}_after`, `${label}, with the new tool`, quantity, bounds, usual, { ...more, ranged: true }),
+  number(`${id}_before`, `${label}, today`, quantity, bounds, usual || undefined, { ...more, optional: !usual }),
+  number(`${id}_after`, `${label}, new`, quantity, bounds, undefined, { ...more, optional: true, open: 'as today' }),
 ];
+const isSide = (i: InputSpec): i is NumberInput => i.kind === 'number' && /_(before|after)$/.test(i.id);
+/** How far a figure may be off by how it is known, people excepted; of both sides together, so that what does not differ gains nothing. */
+const OFF: Readonly<Record<string, number>> = { measured: 0, said: 0.2, guess: 0.5 };
 const gain = (name: string, label: string, unit: string, id: string): Line => ({ name, label, unit, expr: `${id}_before - ${id}_after` });
+
+const KNOWN: Readonly<Record<string, string>> = { measured: 'measured', said: 'as people say', guess: 'a guess' };
+const INPUTS: readonly InputSpec[] = [
+  { kind: 'choice', id: 'aim', label: 'It is made to move', group: 'Before and after', options: AIMS, usual: 'none' },
+  {
+    kind: 'choice',
+    id: 'known',
+    label: 'Figures of today are',
+    group: 'Before and after',
+    options: Object.entries(KNOWN).map(([value, label]) => ({ value, label })),
+    usual: 'said',
+  },
+  {
+    kind: 'choice',
+    id: 'counts',
+    label: 'Counted in the decision',
+    group: 'Before and after',
+    options: [{ value: 'hard', label: 'hard money alone' }, { value: 'both', label: 'hard and soft' }, { value: 'none', label: 'nothing: for information' }],
+    usual: 'hard',
+    help: 'Hard: paid or earned. Soft: time and room set free, worth something only as far as somebody uses it.',
+  },
+  {
+    kind: 'yes-no',
+    id: 'bottleneck',
+    label: 'The cell sets the pace of the line',
+    group: 'Before and after',
+    usual: false,
+    help: 'Only then are its seconds worth money.',
+  },
+  number('cell_rate', 'An hour of the cell', 'money', [0, 100_000], 60, { group: 'Before and after', unit: 'money/h', asked: paced }),
+  number('freed', 'Of time set free, used for something else', 'count', [0, 1], [0.3, 0.6, 0.9], {
+    group: 'Before and after',
+    ranged: true,
+    source: PRACTICE,
+    help: 'Minutes here and there seldom leave the payroll; a whole person does.',
+  }),
+  ...pair('people', 'People at the step', 'count', [0, 50], 1, { group: 'Hands' }),
+  ...pair('hand', 'Their time a cycle', 'seconds', [0, 36_000], 0, { group: 'Hands', unit: 's/cycle' }),
+  ...pair('cycle', 'Cycle of the cell', 'seconds', [0, 36_000], 0, { group: 'Pace', unit: 's/cycle', asked: paced }),
+  number('setups', 'Set-ups a year', 'count', [0, 100_000], 50, { group: 'Setting up', unit: 'year^-1' }),
+  ...pair('setup', 'One set-up', 'time', [0, 1000], 0, { group: 'Setting up' }),
+  ...pair('remeasure', 'Measured again', 'time', [0, 1000], 0, { group: 'Setting up' }),
+  ...pair('repeat', 'Done twice, share', 'count', [0, 1], 0, { group: 'Setting up', help: 'What comes out wrong by the repeat error, and is done again.' }),
+  ...pair('reject', 'Rejected, share', 'count', [0, 1], 0, { group: 'Rejects and rework', help: 'Marks, lifts, holes off place: of the cycles.' }),
+  number('part_worth', 'A rejected piece is worth', 'money', [0, 1e7], 0, {
+    group: 'Rejects and rework',
+    ranged: true,
+    unit: 'money/cycle',
+    help: 'Material and work already in it, less what the scrap brings.',
+  }),
+  ...pair('rework', 'Worked over, share', 'count', [0, 1], 0, { group: 'Rejects and rework' }),
+  number('rework_h', 'Working one over', 'time', [0, 1000], 0, { group: 'Rejects and rework', ranged: true, unit: 'h/cycle' }),
+  ...pair('stops', 'Stops it causes', 'count', [0, 100_000], 0, { group: 'Stoppages', unit: 'year^-1' }),
+  number('stop_h', 'One stop', 'time', [0, 1000], 0.25, { group: 'Stoppages', ranged: true }),
+  number('stop_rate', 'An hour that stands costs', 'money', [0, 1e6], 0, { group: 'Stoppages', ranged: true, unit: 'money/h' }),
+  ...pair('used', 'Consumables', 'money', [0, 1e8], 0, {
+    group: 'Consumables',
+    unit: 'money/year',
+    help: 'Pads, tape, wax, cores, masks: what the tool uses up.',
+  }),
+  ...pair('store', 'Room for tools kept', 'count', [0, 100_000], 0, {
+    group: 'Keeping tools',
+    unit: 'm^2',
+    help: 'Floor or shelf, m². What lives as a file takes none.',
+  }),
+  number('store_rate', 'A square metre a year', 'money', [0, 100_000], [60, 120, 250], {
+    group: 'Keeping tools',
+    ranged: true,
+    unit: 'money/(m^2*year)',
+    source: PRACTICE,
+  }),
+  ...pair('tied', 'Worth of tools kept', 'money', [0, 1e9], 0, {
+    group: 'Keeping tools',
+    help: 'At what they cost: capital, insurance, upkeep stand on it.',
+  }),
+  number('carrying', 'Carrying them costs, share a year', 'count', [0, 1], [0.08, 0.15, 0.25], {
+    group: 'Keeping tools',
+    ranged: true,
+    unit: 'year^-1',
+    source: PRACTICE,
+  }),
+];
 
 function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
   const need = (name: string, label: string, unit: string, x: number, text: string): Entry => ({
@@ -53,7 +139,24 @@ function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
     source: { kind: 'need', text },
     key: `plan.in-use.${name}`,
   });
+  const off = OFF[String(values['known'] ?? 'said')] ?? OFF['said'];
+  const sides = INPUTS.filter(isSide).map((i): Entry => {
+    const pairOf = i.id.replace(/_(before|after)$/, '');
+    const said = [values[i.id], values[`${pairOf}_before`], i.usual?.likely].find((x) => typeof x === 'number');
+    const likely = said ?? (pairOf === 'people' ? 1 : 0);
+    return {
+      name: i.id,
+      label: i.label,
+      unit: sheetUnit(i),
+      ...(pairOf === 'people' ? asRange(likely) : { low: likely * (1 - off), likely, high: Math.min(i.max, likely * (1 + off)) }),
+      key: `plan.in-use.${pairOf}`,
+      source: values[i.id] === undefined
+        ? { kind: 'guess', text: i.id.endsWith('_after') ? 'Not said: as today.' : 'Not said.' }
+        : { kind: 'you', text: `Given by you, ${KNOWN[String(values['known'] ?? 'said')]}.` },
+    };
+  });
   return [
+    ...sides,
     need('cycles_year', 'Cycles a year', 'cycle/year', facts.need.cyclesPerYear?.value ?? 5000, 'Cycles a year, from the Need step.'),
     need('programme', 'Years of the programme', 'year', facts.need.years?.value ?? 4, 'Years, from the Need step.'),
     // One second is worth money once: the gripper's plan counts what a lighter tool gains.
@@ -154,86 +257,7 @@ export const inUse: Planner = {
     'consumable_worth',
     'keeping_worth',
   ],
-  inputs: [
-    { kind: 'choice', id: 'aim', label: 'It is made to move', group: 'Before and after', options: AIMS, usual: 'none' },
-    {
-      kind: 'choice',
-      id: 'known',
-      label: 'Figures of today are',
-      group: 'Before and after',
-      options: [{ value: 'measured', label: 'measured' }, { value: 'said', label: 'as people say' }, { value: 'guess', label: 'a guess' }],
-      usual: 'said',
-    },
-    {
-      kind: 'choice',
-      id: 'counts',
-      label: 'Counted in the decision',
-      group: 'Before and after',
-      options: [{ value: 'hard', label: 'hard money alone' }, { value: 'both', label: 'hard and soft' }, { value: 'none', label: 'nothing: for information' }],
-      usual: 'hard',
-      help: 'Hard: paid or earned. Soft: time and room set free, worth something only as far as somebody uses it.',
-    },
-    {
-      kind: 'yes-no',
-      id: 'bottleneck',
-      label: 'The cell sets the pace of the line',
-      group: 'Before and after',
-      usual: false,
-      help: 'Only then are its seconds worth money.',
-    },
-    number('cell_rate', 'An hour of the cell', 'money', [0, 100_000], 60, { group: 'Before and after', unit: 'money/h', asked: paced }),
-    number('freed', 'Of time set free, used for something else', 'count', [0, 1], [0.3, 0.6, 0.9], {
-      group: 'Before and after',
-      ranged: true,
-      source: PRACTICE,
-      help: 'Minutes here and there seldom leave the payroll; a whole person does.',
-    }),
-    ...pair('people', 'People at the step', 'count', [0, 50], 1, { group: 'Hands' }),
-    ...pair('hand', 'Their time a cycle', 'seconds', [0, 36_000], 0, { group: 'Hands', unit: 's/cycle' }),
-    ...pair('cycle', 'Cycle of the cell', 'seconds', [0, 36_000], 0, { group: 'Pace', unit: 's/cycle', asked: paced }),
-    number('setups', 'Set-ups a year', 'count', [0, 100_000], 50, { group: 'Setting up', unit: 'year^-1' }),
-    ...pair('setup', 'One set-up', 'time', [0, 1000], 0, { group: 'Setting up' }),
-    ...pair('remeasure', 'Measured again and put right, each', 'time', [0, 1000], 0, { group: 'Setting up' }),
-    ...pair('repeat', 'Share set up twice', 'count', [0, 1], 0, { group: 'Setting up', help: 'What comes out wrong by the repeat error, and is done again.' }),
-    ...pair('reject', 'Share rejected', 'count', [0, 1], 0, { group: 'Rejects and rework', help: 'Marks, lifts, holes off place: of the cycles.' }),
-    number('part_worth', 'A rejected piece is worth', 'money', [0, 1e7], 0, {
-      group: 'Rejects and rework',
-      ranged: true,
-      unit: 'money/cycle',
-      help: 'Material and work already in it, less what the scrap brings.',
-    }),
-    ...pair('rework', 'Share worked over', 'count', [0, 1], 0, { group: 'Rejects and rework' }),
-    number('rework_h', 'Working one over', 'time', [0, 1000], 0, { group: 'Rejects and rework', ranged: true, unit: 'h/cycle' }),
-    ...pair('stops', 'Stops a year that the tool causes', 'count', [0, 100_000], 0, { group: 'Stoppages', unit: 'year^-1' }),
-    number('stop_h', 'One stop', 'time', [0, 1000], 0.25, { group: 'Stoppages', ranged: true }),
-    number('stop_rate', 'An hour that stands costs', 'money', [0, 1e6], 0, { group: 'Stoppages', ranged: true, unit: 'money/h' }),
-    ...pair('used', 'Consumables a year', 'money', [0, 1e8], 0, {
-      group: 'Consumables',
-      unit: 'money/year',
-      help: 'Pads, tape, wax, cores, masks: what the tool uses up.',
-    }),
-    ...pair('store', 'Room for tools kept', 'count', [0, 100_000], 0, {
-      group: 'Keeping tools',
-      unit: 'm^2',
-      help: 'Floor or shelf, m². What lives as a file takes none.',
-    }),
-    number('store_rate', 'A square metre a year', 'money', [0, 100_000], [60, 120, 250], {
-      group: 'Keeping tools',
-      ranged: true,
-      unit: 'money/(m^2*year)',
-      source: PRACTICE,
-    }),
-    ...pair('tied', 'Worth of tools kept', 'money', [0, 1e9], 0, {
-      group: 'Keeping tools',
-      help: 'At what they cost: capital, insurance, upkeep stand on it.',
-    }),
-    number('carrying', 'Carrying them costs, share a year', 'count', [0, 1], [0.08, 0.15, 0.25], {
-      group: 'Keeping tools',
-      ranged: true,
-      unit: 'year^-1',
-      source: PRACTICE,
-    }),
-  ],
+  inputs: INPUTS,
   entries,
   lines: [
     { name: 'hands_gain', label: 'Hands set free', unit: 's/cycle', expr: 'people_before * hand_before - people_after * hand_after' },

@@ -115,10 +115,10 @@ function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
     ),
     sum('supplier_h', 'Hours of suppliers', 'h', steps.filter((s) => s.by === 'outside'), hoursOf, spread.hours),
     ...OF.map((of) => sum(`paid_${of.value}`, `Paid out, for ${of.label}`, 'money', steps.filter((s) => s.of === of.value), paidOf, [1, 1])),
-    sum('wait', 'Waits', 'day', steps, waitOf, spread.wait),
-    sum('again_h', 'Hours of what is done again', 'h', steps, (s) => s.hours * s.times * s.again, spread.hours),
-    sum('setups', 'Set-ups', '', steps, (s) => s.setups * s.times, [1, 1]),
-    sum('moves', 'Moves from place to place', '', steps, (s) => s.moves, [1, 1]),
+    sum('waits', 'Waits', 'day', steps, waitOf, spread.wait),
+    sum('repeats', 'Hours of what is done again', 'h', steps, (s) => s.hours * s.times * s.again, spread.hours),
+    sum('setup_count', 'Set-ups', '', steps, (s) => s.setups * s.times, [1, 1]),
+    sum('move_count', 'Moves from place to place', '', steps, (s) => s.moves, [1, 1]),
     fixed('shift', 'Working hours of a day', 'h/day', (calendar.shiftEnd_min - calendar.shiftStart_min) / 60),
     fixed('stretch', 'Days of a week over its working days', '', 7 / Math.max(1, calendar.workdays.length)),
   ];
@@ -126,6 +126,10 @@ function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
 
 const cost = (of: string): string => [...PAID.map((h) => `${h.value}_${of}_h * ${h.rate}`), `paid_${of}`].join(' + ');
 const LINES: readonly Line[] = [
+  { name: 'wait', label: 'Waits', unit: 'day', expr: 'waits' },
+  { name: 'setups', label: 'Set-ups', unit: '', expr: 'setup_count' },
+  { name: 'moves', label: 'Moves from place to place', unit: '', expr: 'move_count' },
+  { name: 'again_h', label: 'Hours of what is done again', unit: 'h', expr: 'repeats' },
   { name: 'order_cost', label: 'Paid once an order', unit: 'money', expr: cost('order'), note: 'Hours at the shop’s rates, and what is paid out.' },
   { name: 'each_cost', label: 'One tool', unit: 'money', expr: cost('each'), note: 'Hours at the shop’s rates, and what is paid out.' },
   { name: 'first_cost', label: 'The first tool, all of it', unit: 'money', expr: 'order_cost + each_cost' },
@@ -221,6 +225,7 @@ function drawing(f: Figures, values: Values) {
   });
   return {
     title: 'From asking to having it',
+    measure: 'Days, left to right; open is waiting, filled is work',
     says: `${steps.map((s) => `${s.step}: waits ${formatNumber(waitOf(s))} days, worked on for ${formatNumber(hoursOf(s))} h`).join('; ')}.`,
     marks: [...marks, { kind: 'dimension', from: [0, 0], to: [width, 0], text: `${formatNumber(all)} days`, off: 6 } satisfies Mark],
   };
@@ -254,13 +259,13 @@ export const todaySteps: Planner = {
         { kind: 'text', id: 'step', label: 'Step', max: 80 },
         { kind: 'choice', id: 'by', label: 'By', options: HANDS, usual: 'hands' },
         { kind: 'choice', id: 'of', label: 'For', options: OF, usual: 'each' },
-        number('wait', 'Waits, days', 'days', [0, 1000], 0),
+        number('wait', 'Waits', 'days', [0, 1000], 0),
         number('hours', 'Hours', 'time', [0, 2000], 1),
         number('times', 'Times', 'count', [0, 100_000], 1),
         number('setups', 'Set-ups', 'count', [0, 1000], 0),
         number('moves', 'Moves', 'count', [0, 1000], 0),
         number('paid', 'Paid', 'money', [0, 1e7], 0),
-        number('again', 'Again, share', 'count', [0, 5], 0),
+        number('again', 'Again', 'count', [0, 5], 0),
       ],
     },
   ],

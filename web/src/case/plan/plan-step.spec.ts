@@ -60,8 +60,20 @@ function setUp(start: CaseDoc, shapes: object = {}) {
 }
 
 describe('the plan step', () => {
-  it('says so where no planner fits', () => {
-    expect(setUp(demoDoc({ family: 'gauge' })).text()).toContain('No planner works this kind of tool out further yet');
+  it('offers what a tool changes in use for every kind, steps of today where there is a tool, and stays with the one that was chosen', async () => {
+    const names = (el: HTMLElement) => [...el.querySelectorAll('nav button')].map((b) => b.textContent!.trim());
+    const { el, press, text, doc } = setUp(demoDoc({ family: 'gauge', plans: { 'today-steps': { values: {} } } }));
+    expect(names(el)).toEqual(['Steps of today', 'In use']);
+    expect(text()).toContain('These are usual steps, not yours');
+    await press(/^In use$/);
+    await press(/^Work it out$/);
+    expect(Object.keys(doc().plans!)).toEqual(['today-steps', 'in-use']);
+    expect(text()).toContain('No figure differs yet between today and the new tool');
+    expect(el.querySelector('nav button[aria-pressed=true]')!.textContent).toBe('In use');
+  });
+  it('tells what it hands on to the tool of today', async () => {
+    const steps = [{ step: 'Milling', by: 'mill', of: 'each', wait: 9, hours: 4, times: 1, setups: 1, moves: 0, paid: 0, again: 0 }];
+    expect(setUp(demoDoc({ plans: { 'today-steps': { values: { steps } } } })).text()).toContain('→ need, the tool of today: one costs');
   });
   it('works a plan out when it is asked to, from what is usual, and takes it out again', async () => {
     const { press, text, doc, el } = setUp(demoDoc({ family: 'brake-tool' }));

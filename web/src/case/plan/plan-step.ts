@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { formatFigure } from '@cuadro/core/case/words';
 import { TODAY_FIGURES, todayFigureOf } from '@cuadro/core/case/today';
@@ -18,6 +18,7 @@ import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { ShapeService } from '../../data/shape.service';
 import { ShopService } from '../../data/shop.service';
+import { inAddress } from '../../shared/address';
 import { DrawingView } from '../../shared/drawing-view';
 import { InputForm } from '../../shared/inputs/input-form';
 import { StateGlyph } from '../../shared/state-glyph';
@@ -48,10 +49,14 @@ export class PlanStep {
   private readonly shops = inject(ShopService);
 
   protected readonly offered = computed(() => plannersFor(factsOf(this.store.doc()!, this.shops.site())));
-  /** The planner on show: the first in use, else the first that fits. */
-  protected readonly shown = linkedSignal(() => (this.offered().find((p) => this.store.doc()!.plans?.[p.id]) ?? this.offered()[0])?.id);
-  protected readonly planner = computed(() => (this.shown() ? plannerOf(this.shown()!) : undefined));
-  protected readonly used = computed(() => this.store.doc()!.plans?.[this.shown() ?? '']);
+  private readonly first = computed(() => this.offered().find((p) => this.store.doc()!.plans?.[p.id]) ?? this.offered()[0]);
+  /** The planner on show: as chosen, else the first in use, else the first that fits. */
+  protected readonly chosen = inAddress<string>('planner', '');
+  protected readonly shown = computed(() => (this.offered().find((p) => p.id === this.chosen()) ?? this.first()).id);
+  protected readonly planner = computed(() => plannerOf(this.shown()));
+  /** A table of many columns takes the whole width. */
+  protected readonly wide = computed(() => this.planner().inputs.some((i) => i.kind === 'table'));
+  protected readonly used = computed(() => this.store.doc()!.plans?.[this.shown()]);
   protected readonly values = computed<Values>(() => this.used()?.values ?? {});
   protected readonly view = computed<PlanView | undefined>(() => this.store.view()?.plans.find((p) => p.id === this.shown()));
   protected readonly headline = computed(() => this.view()?.figures.slice(0, this.view()!.headline) ?? []);
@@ -74,7 +79,7 @@ export class PlanStep {
   }
 
   protected leave(): void {
-    const id = this.shown()!;
+    const id = this.shown();
     this.store.edit((doc) => {
       const plans = { ...doc.plans };
       delete plans[id];
@@ -85,7 +90,7 @@ export class PlanStep {
   }
 
   protected put(values: Values): void {
-    const id = this.shown()!;
+    const id = this.shown();
     this.store.edit((doc) => ({ ...doc, plans: { ...doc.plans, [id]: { ...doc.plans?.[id], values } } }));
   }
 
@@ -112,7 +117,7 @@ export class PlanStep {
   protected async measure(): Promise<void> {
     const planner = this.planner();
     const shape = this.shape();
-    if (!planner?.geometry || !shape) return;
+    if (!planner.geometry || !shape) return;
     this.measuring.set(true);
     this.problem.set('');
     try {

@@ -26,7 +26,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
     :host { display: block; min-width: 0; }
     .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
-    table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); } td.words { width: 28%; min-width: 110px; }
+    table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); } td.words { width: 28%; min-width: 110px; } td.picked { min-width: 96px; }
     .file { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
     img { max-width: 120px; max-height: 80px; border: 1px solid var(--rule); }
   `,
@@ -41,7 +41,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
             @if (!bare()) { <span class="unit">{{ shownUnit() }}</span> }
           </div>
         } @else {
-          <cu-quantity [quantity]="number().quantity" [label]="name()" [unitText]="unit()" [value]="figure()" [schema]="schema()" [assumed]="assumed()" [placeholder]="hint()" [clearable]="clearable()" (changed)="single($event)" (cleared)="cleared.emit()" />
+          <cu-quantity [quantity]="number().quantity" [label]="name()" [unitText]="bare() ? '' : unit()" [value]="figure()" [schema]="schema()" [assumed]="assumed()" [placeholder]="hint()" [clearable]="clearable()" (changed)="single($event)" (cleared)="cleared.emit()" />
         }
       }
       @case ('choice') {
@@ -71,11 +71,11 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
       }
       @case ('table') {
         <table>
-          <thead><tr>@for (c of columns(); track c.id) { <th scope="col">{{ c.label }}</th> } <th><span class="visually-hidden">Take the row away</span></th></tr></thead>
+          <thead><tr>@for (c of columns(); track c.id) { <th scope="col">{{ heading(c) }}</th> } <th><span class="visually-hidden">Take the row away</span></th></tr></thead>
           <tbody>
             @for (row of rows(); track $index; let i = $index) {
               <tr>
-                @for (c of columns(); track c.id) { <td [class.words]="c.kind === 'text'"><cu-input [spec]="c" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
+                @for (c of columns(); track c.id) { <td [class.words]="c.kind === 'text'" [class.picked]="c.kind === 'choice'"><cu-input [spec]="c" [bare]="true" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
                 <td><button type="button" class="link cross-off" (click)="drop(i)" [attr.aria-label]="'Take row ' + (i + 1) + ' away'">×</button></td>
               </tr>
             }
@@ -151,6 +151,11 @@ export class InputField {
     return v === undefined ? null : asRange(v as number | Range)[end];
   }
 
+  /** A column says its unit once. */
+  protected heading(c: InputSpec): string {
+    const unit = c.kind === 'number' ? shownUnit(c, this.settings.units(), this.shops.currency()) : '';
+    return unit ? `${c.label}, ${unit}` : c.label;
+  }
   protected has = (option: string): boolean => ((this.shown() as readonly string[] | undefined) ?? []).includes(option);
   protected isPicture = (f: FileValue): boolean => /\.(png|jpe?g|webp)$/i.test(f.name);
   protected link = (f: FileValue): string => `/api/files/${f.hash}?name=${encodeURIComponent(f.name)}`;
