@@ -98,6 +98,9 @@ export const DEMO_CASES: readonly DemoCase[] = [
       size_mm: [150, 60, 45],
       trouble: 'Jaws are re-cut for every batch; mill 2 stands for half a day. Aluminium jaws bruise the polished hook.',
       today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 340, wait_days: 12, delay_per_day: 45 },
+      plans: {
+        'in-use': { values: { aim: 'setup', known: 'measured', setups: 40, setup_before: 0.75, setup_after: 0.4, repeat_before: 0.15, repeat_after: 0.05 } },
+      },
       need: {
         load: must(6000, 'vice handle torque'),
         loadDirection: must('compression', 'vice'),
@@ -363,19 +366,6 @@ export const DEMO_CASES: readonly DemoCase[] = [
       size_mm: [180, 180, 68],
       trouble: 'The bowl is propped on blocks and wax; each measurer sets it differently.',
       today: { ...EMPTY_TODAY, way: 'none', material: null, cost: null, wait_days: null, delay_per_day: 35 },
-      plans: {
-        'in-use': {
-          values: {
-            aim: 'hands',
-            known: 'measured',
-            hand_before: 840,
-            hand_after: 330,
-            reject_before: 0.02,
-            reject_after: 0.008,
-            part_worth: { low: 20, likely: 30, high: 45 },
-          },
-        },
-      },
       need: {
         load: must(45, 'bowl'),
         loadDirection: must('compression', ''),

@@ -62,12 +62,24 @@ export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
 ];
 
 /** Figures of today's tool that a plan may work out; what somebody typed goes before them. */
-export const TODAY_GIFTS = ['today.cost', 'today.once', 'today.wait_days'] as const;
+export const TODAY_GIFTS = ['today.cost', 'today.once', 'today.wait_days', 'today.use_cost'] as const;
 export type TodayGift = (typeof TODAY_GIFTS)[number];
 export type GivenToday = Partial<Record<TodayGift, Range & { /** Label of the plan. */ plan: string }>>;
-export const TODAY_GIFT_UNITS: Record<TodayGift, string> = { 'today.cost': 'money', 'today.once': 'money', 'today.wait_days': 'day' };
-/** The figure of the Need step that a gift stands in for. */
-export const todayFigureOf = (gift: TodayGift): 'cost' | 'once' | 'wait_days' => gift.slice('today.'.length) as 'cost' | 'once' | 'wait_days';
+export const TODAY_GIFT_UNITS: Record<TodayGift, string> = {
+  'today.cost': 'money',
+  'today.once': 'money',
+  'today.wait_days': 'day',
+  'today.use_cost': 'money',
+};
+/** The figure of the Need step that a gift stands in for; what using it costs beyond the new tool is asked nowhere else. */
+export const todayFigureOf = (gift: TodayGift): 'cost' | 'once' | 'wait_days' | undefined =>
+  gift === 'today.use_cost' ? undefined : (gift.slice('today.'.length) as 'cost' | 'once' | 'wait_days');
+
+/** Has somebody typed the figure themselves? */
+export function isSaidToday({ today }: Pick<CaseDoc, 'today'>, gift: TodayGift): boolean {
+  const figure = todayFigureOf(gift);
+  return figure !== undefined && today[figure] !== null;
+}
 
 export const EMPTY_TODAY: Omit<CaseDoc['today'], 'way'> = {
   material: null,

@@ -15,7 +15,7 @@ import { evaluateToday } from '../routes/today';
 import { contending, DECISION_LINE, todayOption } from './today-option';
 import { chanceBelow, chanceOfLeast, copiesCurve, type Curve, cycleCurve, NO_CURVE } from './compare';
 import { type CaseFacts, isTodayPriced, missingEssentials } from '../case/facts';
-import { todayFigureOf } from '../case/today';
+import { isSaidToday } from '../case/today';
 import { licensedOf } from '../case/safety';
 import type { Values } from '../inputs/spec';
 import type { Drawing } from '../plan/drawing';
@@ -223,7 +223,7 @@ function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {
     gives: (planner.gives ?? []).filter((g) => g.when?.(values) ?? true).map(({ line, to }) => ({
       line,
       to,
-      overruled: isRequirement(to) ? doc.need[to] !== undefined : isTodayGift(to) && doc.today[todayFigureOf(to)] !== null,
+      overruled: isRequirement(to) ? doc.need[to] !== undefined : isTodayGift(to) && isSaidToday(doc, to),
     })),
     makes: (planner.makes ?? []).map((m) => ({ maker: m.maker, label: m.label, values: m.values(f, values) })),
     cautions: planner.cautions,

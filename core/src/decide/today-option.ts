@@ -9,8 +9,9 @@ import { figuresOf, routeContext, type RouteOption } from './options';
 /** The line that suggestion, chances, decision and sentences go by: the same for all. Without waiting, where that is left out, its days cost nothing. */
 export const DECISION_LINE = 'expected_cost';
 
-/** Is doing as today what the new ways are measured by? With nothing there, only where somebody said what a day without costs. */
-export const contending = ({ doc }: CaseFacts): boolean => doc.today.way !== 'none' || doc.today.delay_per_day > 0;
+/** Is doing as today what the new ways are measured by? With nothing there, only where somebody said what a day without costs, or a plan what it costs in use. */
+export const contending = ({ doc, today }: CaseFacts): boolean =>
+  doc.today.way !== 'none' || doc.today.delay_per_day > 0 || (today['today.use_cost']?.likely ?? 0) > 0;
 
 /** What a book says of a tool that stands there and works: worth knowing, but it rules nothing out. */
 const inUse = (c: CheckResult): CheckResult =>

@@ -7,6 +7,7 @@ import { demoDoc, studiedRef } from '../case/testing';
 import type { CaseDoc } from '../case/types';
 import { evaluateCase } from '../decide/evaluate-case';
 import { screenAll } from '../decide/options';
+import { contending } from '../decide/today-option';
 import { inputFaults } from '../inputs/schema';
 import { asRange, filled, number, type Values } from '../inputs/spec';
 import { sheetUnit } from '../inputs/text';
@@ -392,14 +393,20 @@ describe('in use, by hand', () => {
   });
   it('counts hard money alone until somebody says otherwise, and seconds only where the cell sets the pace', () => {
     const values = { hand_before: 30, used_before: 800, used_after: 300, cycle_before: 60, cycle_after: 54, hand_after: 0 };
-    expect([f(values)('hard_year'), f(values)('counted_year'), f(values)('use')]).toEqual([500, 500, -2000]);
+    expect([f(values)('hard_year'), f(values)('counted_year'), f(values)('today_use')]).toEqual([500, 500, 2000]);
     expect(f({ ...values, counts: 'both' })('counted_year')).toBeCloseTo(500 + (30 / 3600) * 20_000 * 45 * 0.6, 8);
-    expect(f({ ...values, counts: 'none' })('use')).toBeCloseTo(0, 12);
+    expect(f({ ...values, counts: 'none' })('today_use')).toBe(0);
     const paced = { ...values, bottleneck: true, cell_rate: 90 };
     expect(f(paced)('pace_worth')).toBeCloseTo((6 / 3600) * 20_000 * 90, 8);
     // What the gripper's plan counts already is not counted twice.
     const both = of(paced, { family: 'gripper', plans: { grip: { values: { bottleneck: true } } } });
     expect([both.figures('pace_worth'), both.findings.some((x) => x.id === 'twice')]).toEqual([0, true]);
+  });
+  it('counts nothing beside what doing without costs already', () => {
+    const values = { used_before: 800, used_after: 300, known: 'measured' };
+    const none = (delay_per_day: number) => of(values, { today: { ...demoDoc().today, way: 'none', delay_per_day } });
+    expect([none(35).figures('today_use'), none(35).findings.map((x) => x.id)]).toEqual([0, ['worth', 'without']]);
+    expect([none(0).figures('today_use'), none(0).findings.map((x) => x.id)]).toEqual([2000, ['worth']]);
   });
   it('asks for figures, for how they were come by, and for the aim to move', () => {
     const states = (values: Values) => Object.fromEntries(of(values).findings.map((x) => [x.id, x.state]));
@@ -410,15 +417,30 @@ describe('in use, by hand', () => {
     expect(states({ used_before: 800, known: 'measured' })).toEqual({ worth: 'unknown' });
     expect(states({ used_before: 100, used_after: 800, known: 'measured' })).toEqual({ worth: 'conditional' });
   });
-  it('moves the cost over the programme of every new way, not the price and not today', () => {
-    const plans = { 'in-use': { values: { used_before: 800, used_after: 300 } as Values } };
-    const [bare, full] = [demoDoc({ need: needs }), demoDoc({ need: needs, plans })].map((d) => factsOf(d, BUILT_IN_SITE));
+  it('is what staying with today’s way costs over the programme, and where it is a loss, what every new way does', () => {
+    const facts = (values: Values, more: Partial<CaseDoc> = {}) =>
+      factsOf(demoDoc({ need: needs, plans: { 'in-use': { values: { known: 'measured', ...values } } }, ...more }), BUILT_IN_SITE);
+    const [bare, gain, loss] = [facts({}), facts({ used_before: 800, used_after: 300 }), facts({ used_before: 300, used_after: 800 })];
+    const programme = (f: ReturnType<typeof facts>): number => valueOf(evaluateToday(f).point, 'price_programme');
+    expect(programme(gain) - programme(bare)).toBeCloseTo(2000, 6);
+    expect(programme(loss) - programme(bare)).toBeCloseTo(0, 9);
     for (const pin of [{ process: 'extrusion-open', material: 'petg' }, { process: 'cnc-mill', material: 'al-6061' }]) {
-      const [a, b] = [evaluateRoute(bare, pin, []), evaluateRoute(full, pin, [])];
-      expect(valueOf(b.point, 'price_programme') - valueOf(a.point, 'price_programme')).toBeCloseTo(-2000, 6);
-      expect(valueOf(b.point, 'price_each')).toBeCloseTo(valueOf(a.point, 'price_each'), 9);
+      const [a, b, c] = [bare, gain, loss].map((x) => evaluateRoute(x, pin, []));
+      expect(valueOf(b.point, 'price_programme') - valueOf(a.point, 'price_programme')).toBeCloseTo(0, 9);
+      expect(valueOf(c.point, 'price_programme') - valueOf(a.point, 'price_programme')).toBeCloseTo(2000, 6);
+      expect(valueOf(c.point, 'price_each')).toBeCloseTo(valueOf(a.point, 'price_each'), 9);
     }
-    expect(valueOf(evaluateToday(full).point, 'price_programme')).toBeCloseTo(valueOf(evaluateToday(bare).point, 'price_programme'), 9);
+    // Opened, today's figure leads to the plan.
+    const opened = openFigure(evaluateToday(gain), 'use_cost');
+    expect(opened.inputs.map((i) => [i.name, i.value, i.source?.text])).toEqual([[
+      'use_beyond',
+      2000,
+      'From Plan → In use, where its effects stand one by one.',
+    ]]);
+    // With nothing there it is what doing without costs.
+    const without = facts({ used_before: 800, used_after: 300 }, { today: { ...demoDoc().today, way: 'none' } });
+    expect([programme(without), contending(without)]).toEqual([2000, true]);
+    expect(contending(facts({}, { today: { ...demoDoc().today, way: 'none' } }))).toBe(false);
   });
 });
 

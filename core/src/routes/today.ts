@@ -1,5 +1,5 @@
 import type { CaseFacts } from '../case/facts';
-import { TODAY_WAYS, type TodayGift } from '../case/today';
+import { type GivenToday, TODAY_WAYS, type TodayGift } from '../case/today';
 import { routeKey, TODAY_PIN } from '../case/types';
 import { fact, type Process } from '../process/process';
 import { processOf } from '../process/processes';
@@ -36,8 +36,25 @@ export function todayOf({ doc, site }: CaseFacts): Today {
   };
 }
 
+/** What it costs in use beyond a new tool, by a plan. */
+const BEYOND = 'use_beyond';
+
 /** A process under the name of today: the same lines, another subject. */
 const asToday = once((process: Process): Process => ({ ...process, id: `today-${process.id}`, cautions: [] }));
+/** The same, dearer in use than a new tool by what a plan works out. */
+const asTodayInUse = once((process: Process): Process => ({
+  ...asToday(process),
+  id: `today-${process.id}-in-use`,
+  lines: [...process.lines, { name: 'use_cost', label: 'Costs in use beyond a new tool, over the programme', unit: 'money', expr: BEYOND }],
+}));
+const beyondEntry = (given: GivenToday[TodayGift]): Entry => ({
+  name: BEYOND,
+  label: 'Costs in use beyond a new tool',
+  unit: 'money',
+  ...(given ? { low: given.low, likely: given.likely, high: given.high } : exactly(0)),
+  source: given ? { kind: 'you', text: `From Plan → ${given.plan}, where its effects stand one by one.` } : { kind: 'standard', text: 'No plan says so.' },
+  key: 'today.use_beyond',
+});
 
 /** Doing without: no tool, no order, no date; what a day without costs, on every working day of the programme. */
 const WITHOUT: Process = {
@@ -59,8 +76,8 @@ const WITHOUT: Process = {
       name: 'use_cost',
       label: 'Doing without, over the programme',
       unit: 'money',
-      expr: 'without_per_day * workdays * years',
-      note: 'A second pair of hands, scrap, waiting: what a day without the tool costs, on every working day.',
+      expr: `without_per_day * workdays * years + ${BEYOND}`,
+      note: 'A second pair of hands, scrap, waiting: what a day without the tool costs, on every working day; or what a plan works out one by one.',
     },
   ],
   stages: [],
@@ -124,12 +141,17 @@ export function evaluateToday(facts: CaseFacts, samples = 0, seed = 1): RouteRes
     );
   }
   const { process, material } = today.near;
+  const beyond = facts.today['today.use_cost'];
+  const as = beyond?.likely ? asTodayInUse(process) : asToday(process);
   const entries = routeEntries(plain, process, material, remedyLoad([])).map((e): Entry =>
     e.name === 'model_h'
       ? { ...e, ...exactly(0), source: { kind: 'standard', text: 'It is drawn already.' } }
       : e
   );
-  const route = sheetOf(plain, asToday(process), entries.map((e) => estimated(e, process, material)), material, { ...said(facts), ...own }, name.id);
+  const route = sheetOf(plain, as, [...entries.map((e) => estimated(e, process, material)), ...(beyond?.likely ? [beyondEntry(beyond)] : [])], material, {
+    ...said(facts),
+    ...own,
+  }, name.id);
   return evaluateSheet(plain, route, name, samples, seed);
 }
 
@@ -138,10 +160,11 @@ const NEVER = 1e12;
 const WEEK = 7;
 const YEAR = 365;
 
-function withoutEntries({ doc, site: { shop } }: CaseFacts): Entry[] {
+function withoutEntries({ doc, site: { shop }, today }: CaseFacts): Entry[] {
   const source: Source = { kind: 'need', text: 'From the Need step: what a day without it costs.' };
   const days = (YEAR * shop.calendar.workdays.length) / WEEK;
   return [
+    beyondEntry(today['today.use_cost']),
     { name: 'without_per_day', label: 'A day without it costs', unit: 'money/day', ...exactly(doc.today.delay_per_day), source, key: 'today.without' },
     {
       name: 'workdays',

@@ -17,7 +17,7 @@ let count = 0;
     :host { display: block; }
     .row { display: flex; align-items: center; gap: 4px; }
     input { text-align: right; min-width: 0; }
-    .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
+    .unit { flex: none; color: var(--quiet); white-space: nowrap; min-width: 22px; }
   `,
   template: `
     <span class="row">

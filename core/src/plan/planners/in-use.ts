@@ -159,6 +159,13 @@ function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
     ...sides,
     need('cycles_year', 'Cycles a year', 'cycle/year', facts.need.cyclesPerYear?.value ?? 5000, 'Cycles a year, from the Need step.'),
     need('programme', 'Years of the programme', 'year', facts.need.years?.value ?? 4, 'Years, from the Need step.'),
+    need(
+      'apart',
+      'Counted beside doing without',
+      '',
+      isInWithout(facts.doc) ? 0 : 1,
+      'With nothing there today a day without costs money already, on the Need step: what these effects come to is in it.',
+    ),
     // One second is worth money once: the gripper's plan counts what a lighter tool gains.
     need(
       'pace_here',
@@ -169,6 +176,8 @@ function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
     ),
   ];
 }
+/** Doing without costs so much a day already: hands, scrap and waits are in it. */
+const isInWithout = ({ today }: PlanContext['facts']['doc']): boolean => today.way === 'none' && today.delay_per_day > 0;
 const isPacedByGrip = (plans: PlanContext['facts']['doc']['plans']): boolean => plans?.['grip']?.values['bottleneck'] === true;
 
 const SCALES: Readonly<Record<string, string>> = { hard: 'hard', both: 'hard + soft', none: 'nothing' };
@@ -192,7 +201,7 @@ function findings(f: Figures, values: Values, { facts }: PlanContext): PlanFindi
         value: hard + soft,
         reason: `${touched.map((e) => `${e.label} ${money(worthOf(f, e))}`).join(', ')} a year: ${money(hard)} hard, ${
           money(soft)
-        } soft. Counted in every new way: ${SCALES[String(values['counts'])]}.${
+        } soft. Counted against today’s way: ${isInWithout(facts.doc) ? SCALES['none'] : SCALES[String(values['counts'])]}.${
           hard + soft < 0 ? ' In use the new tool costs more than today’s: see which figure asks for it.' : ''
         }`,
       }
@@ -224,11 +233,22 @@ function findings(f: Figures, values: Values, { facts }: PlanContext): PlanFindi
         : `It is made for ${aim.label.toLowerCase()}, and nothing is gained there: give the figures of today and of the new tool, or another aim.`,
     });
   }
+  if (touched.length && isInWithout(facts.doc)) {
+    out.push({
+      id: 'without',
+      label: 'Doing without',
+      state: 'pass',
+      basis: 'A pair of hands is worth money once.',
+      reason: `Need says that a day without a tool costs ${
+        money(facts.doc.today.delay_per_day)
+      }: these effects are in it and are not counted beside it. They show what it is made of.`,
+    });
+  }
   if (paced(values) && isPacedByGrip(facts.doc.plans))
     out.push({
       id: 'twice',
       label: 'Pace',
-      state: 'conditional',
+      state: 'pass',
       basis: 'A second is worth money once.',
       reason: 'Seconds of the cell are counted in Grip; here they are left out, setting up excepted.',
     });
@@ -305,14 +325,21 @@ export const inUse: Planner = {
       name: 'counted_year',
       label: 'Counted in the decision, a year',
       unit: 'money/year',
-      expr: '(counts_none > 0 ? 0 : 1) * hard_year + counts_both * soft_year',
+      expr: 'apart * ((counts_none > 0 ? 0 : 1) * hard_year + counts_both * soft_year)',
     },
-    { name: 'use', label: 'Worth in use over the programme', unit: 'money', expr: '-counted_year * programme', note: 'Below zero it is a gain.' },
+    {
+      name: 'today_use',
+      label: 'Today’s way costs beyond the new tool, over the programme',
+      unit: 'money',
+      expr: 'max(0, counted_year) * programme',
+      note: 'What the new tool gains is what staying with today’s way costs.',
+    },
+    { name: 'new_use', label: 'The new tool costs beyond today’s, over the programme', unit: 'money', expr: 'max(0, -counted_year) * programme' },
   ],
-  gives: [{ line: 'use', to: 'use_cost' }],
+  gives: [{ line: 'today_use', to: 'today.use_cost' }, { line: 'new_use', to: 'use_cost' }],
   findings,
   cautions: [
-    'A gain counts from the day the new tool works, for every new way alike, a newly machined one too; a plain copy of today’s tool changes nothing here.',
+    'What it gains is put against today’s way, over the whole programme: it counts for every new way alike, a newly machined one too. A plain copy of today’s tool gains nothing: leave the figures alike then.',
     'Fewer hands at a step change what people lift, reach and stand by: have guarding and ergonomics looked at by whoever answers for them.',
   ],
 };

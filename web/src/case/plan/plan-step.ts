@@ -70,8 +70,10 @@ export class PlanStep {
 
   protected text = (f: SheetFigure): string => formatFigure(f.value, f.unit, this.shops.currency(), this.settings.units());
   protected spread(f: SheetFigure): string {
-    const one = (x: number): string => formatFigure(x, f.unit, '', this.settings.units()).trim();
-    return f.range.p90 > f.range.p10 ? `${one(f.range.p10)} to ${one(f.range.p90)}` : '';
+    const one = (x: number): string => formatFigure(x, f.unit, this.shops.currency(), this.settings.units());
+    // The unit stands once, at the end.
+    const [low, high] = [one(f.range.p10), one(f.range.p90)];
+    return f.range.p90 > f.range.p10 ? `${/^[−\d\s.]*/.exec(low)![0].trim()} to ${high}` : '';
   }
 
   protected use(): void {
@@ -138,8 +140,12 @@ export class PlanStep {
   }
 
   private place(to: Give['to']): { where: string; requirement: boolean } {
-    if (isTodayGift(to))
-      return { where: `need, the tool of today: ${inSentence(TODAY_FIGURES.find((t) => t.id === todayFigureOf(to))!.label)}`, requirement: true };
+    if (isTodayGift(to)) {
+      const figure = TODAY_FIGURES.find((t) => t.id === todayFigureOf(to));
+      return figure
+        ? { where: `need, the tool of today: ${inSentence(figure.label)}`, requirement: true }
+        : { where: 'the cost of staying with today’s way', requirement: false };
+    }
     return isGift(to) ? { where: GIFT_WORDS[to], requirement: false } : { where: `need: ${inSentence(requirementSpec(to).label)}`, requirement: true };
   }
 }

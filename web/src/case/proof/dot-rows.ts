@@ -7,14 +7,14 @@ export interface DotRow {
   values: readonly number[];
   mean: number;
 }
-const WIDTH = 560, LEFT = 110, ROW = 26, TOP = 8;
+const WIDTH = 470, LEFT = 92, ROW = 28, TOP = 8;
 
 /** Readings as dots, a row for each series on one axis, means as ticks, limits as dashed lines. */
 @Component({
   selector: 'cu-dot-rows',
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
-    svg { width: 100%; max-width: 620px; height: auto; display: block; } text { font: 12px var(--label); fill: var(--ink); } .tick { fill: var(--quiet); }
+    svg { width: 100%; max-width: 560px; height: auto; display: block; } text { font: 14px var(--label); fill: var(--ink); } .tick { fill: var(--quiet); }
     circle { fill: var(--petrol); fill-opacity: 0.55; } .mean { stroke: var(--ink); stroke-width: 2; } .axis { stroke: var(--rule); } .limit { stroke: var(--ochre); stroke-dasharray: 5 4; }
   `,
   template: `

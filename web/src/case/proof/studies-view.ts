@@ -29,6 +29,7 @@ interface Worked {
   styles: `
     section { margin-bottom: 18px; } h3 { margin: 6px 0; } .found { border-top: 1px solid var(--rule); padding: 8px 0 4px; } .found h4 { margin: 0 0 2px; font-weight: 600; }
     .cols { display: grid; grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr); gap: 18px; align-items: start; } @media (max-width: 800px) { .cols { grid-template-columns: minmax(0, 1fr); } }
+    .caution { font-size: 12.5px; border-left: 3px solid var(--ochre); padding-left: 8px; }
     table { border-collapse: collapse; width: 100%; } th { text-align: left; font-weight: 400; } td, th { padding: 2px 6px 2px 0; vertical-align: top; } .of { color: var(--quiet); font-size: 12.5px; }
   `,
   template: `
