@@ -54,6 +54,8 @@ export interface CaseRow {
   updatedAt: string;
   updatedBy: string;
   signedRevision: number | null;
+  /** Numbers of its tools that begin as what was sought does. */
+  tools?: string;
   /** As last worked out, when it still holds for the case and the site as they are. */
   look?: QuickLook;
 }
@@ -62,7 +64,7 @@ export interface CaseListQuery {
   /** From 0. */
   page?: number;
   size?: number;
-  /** Words that title, place, kind or trouble must hold. */
+  /** Words that title, place, kind or trouble must hold, or with which the number of one of its tools begins. */
   q?: string;
   sort?: 'created' | 'updated' | 'title' | 'place' | 'family' | 'worth';
   down?: boolean;

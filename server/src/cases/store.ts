@@ -47,6 +47,12 @@ const ORDER: Record<NonNullable<CaseListQuery['sort']>, SQL> = {
   worth: sql`coalesce((${quickLooks.look}->>'worthPerHour')::double precision, 0)`,
 };
 
+/** A word as the beginning or a part of what is sought, its own wild cards taken as they are. */
+const escaped = (w: string): string => w.replace(/[\\%_]/g, '\\$&');
+/** Records of a case whose tool has a number like this. Written out, as above. */
+const toolsLike = (like: string): SQL =>
+  sql`from records r where r.case_id = cases.id and r.removed_at is null and r.kind in ('release', 'tool-life') and lower(r.data->>'number') like ${like}`;
+
 /**
  * Rows of the list, not documents: a page of them, searched and sorted here.
  * @param siteKey state of shop and records for which a kept quick look still holds
@@ -60,10 +66,11 @@ export async function listCases(
 ): Promise<CaseList> {
   const words = q.trim().toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
   const matches = words.map((w) => {
-    const like = `%${w.replace(/[\\%_]/g, '\\$&')}%`;
+    const like = `%${escaped(w)}%`;
     const families = FAMILIES.filter((f) => f.label.toLowerCase().includes(w)).map((f) => f.id);
     const inFamily = families.length ? sql` or ${familyText} in (${sql.join(families.map((f) => sql`${f}`), sql`, `)})` : sql``;
-    return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like}${inFamily})`;
+    const onTool = sql` or exists (select 1 ${toolsLike(`${escaped(w)}%`)})`;
+    return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like}${inFamily}${onTool})`;
   });
   const where = and(isNull(cases.removedAt), visible, ...matches);
   const order = [down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id)];
@@ -90,6 +97,8 @@ export async function listCases(
       look: quickLooks.look,
       lookRevision: quickLooks.revision,
       lookSite: quickLooks.site,
+      // Read off a tool, or by a scanner: which tool of the case it is.
+      tools: words.length ? sql<string | null>`(select string_agg(distinct r.data->>'number', ', ') ${toolsLike(`${escaped(words[0])}%`)})` : sql<null>`null`,
     })
     .from(picked)
     .innerJoin(cases, eq(cases.id, picked.id))
@@ -98,8 +107,9 @@ export async function listCases(
   const total = await db.$count(cases, where);
   return {
     total,
-    rows: rows.map(({ look, lookRevision, lookSite, createdAt, updatedAt, ...r }): CaseRow => ({
+    rows: rows.map(({ look, lookRevision, lookSite, createdAt, updatedAt, tools, ...r }): CaseRow => ({
       ...r,
+      ...(tools && { tools }),
       familyLabel: FAMILY_LABEL.get(r.family) ?? r.family,
       createdAt: createdAt.toISOString(),
       updatedAt: updatedAt.toISOString(),

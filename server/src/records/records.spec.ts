@@ -246,6 +246,20 @@ describe('the list of cases', () => {
     expect(row).toMatchObject({ place: 'Hall 9 east', family: 'gauge', revision: 1, signedRevision: null });
     expect(row).not.toHaveProperty('doc');
     expect((await call('GET', '/api/cases?sort=size')).status).toBe(400);
+  });
+  it('finds a case by the number on its tool, and says which tool; not by a part of it, nor once it is taken off', async () => {
+    const { id } = await newCase(demoDoc({ title: 'Numbered nest' }));
+    const tool = { tool: 'Nest', number: 'Q_7-014', duty: 'gauge', material: 'petg', item: 'body', cycles: 10, ended: 'in-use' };
+    const { body: row } = await call<RecordRow>('POST', `/api/records/tool-life?case=${id}`, { values: tool });
+    const found = async (q: string) => (await call<CaseList>('GET', `/api/cases?q=${encodeURIComponent(q)}`)).body.rows.map((r) => [r.title, r.tools]);
+    expect(await found('q_7-0')).toEqual([['Numbered nest', 'Q_7-014']]);
+    expect(await found('numbered')).toEqual([['Numbered nest', undefined]]);
+    expect([await found('7-014'), await found('qx7')]).toEqual([[], []]);
+    await call('DELETE', `/api/records/tool-life/${row.id}`);
+    expect(await found('q_7-014')).toEqual([]);
+  });
+  it('refuses what is no order and no page', async () => {
+    expect((await call('GET', '/api/cases?sort=size')).status).toBe(400);
     expect((await call('GET', '/api/cases?size=100000')).status).toBe(400);
   });
   it('keeps a quick look as long as case and site stay as they are', async () => {

@@ -77,6 +77,15 @@ describe('the sheet that finds', () => {
   }
   afterEach(() => jest.useRealTimers());
 
+  it('takes the number on a tool, typed or scanned, to that tool', () => {
+    ROWS.push({ id: 'c', title: 'N-014 nest', place: '', familyLabel: 'Gauge', tools: 'N-014' } as never);
+    const { type, press, went, el } = setUp();
+    type('n-014');
+    expect(el.querySelector('li small')!.textContent).toBe('tool N-014');
+    press('Enter');
+    expect(went).toEqual([[['/case', 'c', 'proof'], { queryParams: { part: 'use' } }]]);
+    ROWS.pop();
+  });
   it('begins with the cases last changed and the sections, and finds by words', () => {
     const { el, type, asked } = setUp();
     expect([...el.querySelectorAll('li span')].map((s) => s.textContent).slice(0, 3)).toEqual(['Hinge drill jig', 'Kitting tray', 'Walk']);

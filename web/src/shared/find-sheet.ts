@@ -46,7 +46,7 @@ export function matches(text: string, typed: string): boolean {
   `,
   template: `
     <dialog #box aria-label="Find" (close)="closed.emit()">
-      <input class="field" type="text" role="combobox" autocomplete="off" spellcheck="false" placeholder="case, material, process, step …" aria-label="Find" aria-expanded="true" aria-controls="found" aria-autocomplete="list"
+      <input class="field" type="text" role="combobox" autocomplete="off" spellcheck="false" placeholder="case, number on a tool, material, process, step …" aria-label="Find" aria-expanded="true" aria-controls="found" aria-autocomplete="list"
         [attr.aria-activedescendant]="found().length ? 'found-' + at() : null" [value]="typed()" (input)="type($any($event.target).value)" (keydown)="key($event)" />
       <ul id="found" role="listbox" aria-label="Found">
         @for (p of found(); track p.kind + p.label + p.more; let i = $index) {
@@ -100,7 +100,13 @@ export class FindSheet {
     const { q, rows } = this.answer();
     // Until the answer to what is typed has come, only those of the one before that go with it: Enter must not take what was not meant.
     const fit = q === typed ? rows : rows.filter((r) => matches(`${r.title} ${r.place} ${r.familyLabel}`, typed));
-    const cases = fit.map((r): Place => ({ kind: 'case', label: r.title, more: r.place || r.familyLabel, go: () => this.to(['/case', r.id]) }));
+    const cases = fit.map((r): Place => ({
+      kind: 'case',
+      label: r.title,
+      ...(r.tools
+        ? { more: `tool ${r.tools}`, go: () => this.to(['/case', r.id, 'proof'], { part: 'use' }) }
+        : { more: r.place || r.familyLabel, go: () => this.to(['/case', r.id]) }),
+    }));
     if (!typed) return [...cases, ...this.fixed];
     const of = (places: readonly Place[]): Place[] => places.filter((p) => matches(p.label, typed));
     const shelf = of(this.shelf());
