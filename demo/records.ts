@@ -103,6 +103,14 @@ const NEST_READ: readonly [ago: number, cycles: number, wear: number | undefined
   [240, 0, undefined, 'count'], [190, 1700, 0.04, 'wear'], [140, 3100, 0.06, 'wear'], [95, 4600, 0.1, 'wear'], [50, 5900, 0.12, 'wear'], [12, 7200, 0.15, 'wear'],
 ];
 
+/** What lies on the shelves, last used days ago. */
+const STORED: readonly [last: number, tool: string, number: string, place: string, room: number, worth: number, model: string, more?: Values][] = [
+  [1010, 'Drill plate, mixer base 40 l', 'V-031', 'tool crib, rack 4', 0.3, 540, 'drawn', { again_days: 4 }],
+  [860, 'Bending form, old oven rail', 'V-018', 'tool crib, floor', 1.2, 1900, 'none', { draw_h: 6 }],
+  [35, 'Setting gauge, spiral arm', 'V-052', 'turning cell', 0.05, 310, 'none', { one_person: true, draw_h: 3 }],
+  [20, 'Welding frame, trolley', 'V-060', 'welding, bay 3', 2.4, 2600, 'old'],
+];
+
 /** What is to be made next: hours of the run, days until it is due. */
 const JOBS: readonly [what: string, process: string, material: string, run: number, due: number][] = [
   ['Hinge drill jig, second piece', 'extrusion-open', 'PETG', 9, 2],
@@ -155,7 +163,10 @@ export function demoRecords(today: Date): DemoRecord[] {
       },
     },
   ];
+  const stored = STORED.map(([last, tool, number, place, room, worth, model, more]): DemoRecord => ({
+    kind: 'stored-tool', at: at(60), values: { tool, number, place, last_used: day(last), room, worth, model, one_person: false, owner: 'us', ...more },
+  }));
   const scenarios = SCENARIOS.map((values, k): DemoRecord => ({ kind: 'scenario', at: at(30 - k), values }));
   const jobs = JOBS.map(([what, process, material, run, due]): DemoRecord => ({ kind: 'job', at: at(1), values: { what, process, material, run, hands: 0.7, due: at(-due).toISOString().slice(0, 10), done: false } }));
-  return [...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
+  return [...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...stored, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

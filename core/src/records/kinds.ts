@@ -13,6 +13,7 @@ import { quote } from './kinds/quote';
 import { release } from './kinds/release';
 import { scan } from './kinds/scan';
 import { scenario } from './kinds/scenario';
+import { storedTool } from './kinds/stored-tool';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
@@ -31,6 +32,7 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   release,
   gaugeStudy,
   trial,
+  storedTool,
 ];
 
 /** @throws Error for an unknown id */

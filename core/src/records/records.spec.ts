@@ -13,6 +13,7 @@ import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
 import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
+import { storedTool } from './kinds/stored-tool';
 import { recordFaults, type RecordRow } from './kind';
 import type { Values } from '../inputs/spec';
 
@@ -60,6 +61,32 @@ describe('a certificate', () => {
   it('needs a proof load not below the rated one, and an inspection after its date', () => {
     expect(recordFaults(certificate, v)).toEqual([]);
     expect(recordFaults(certificate, { ...v, proved: 30, inspect_by: '2026-02-01' }).map((f) => f.path)).toEqual(['inspect_by', 'proved']);
+  });
+});
+
+describe('a tool on the shelf', () => {
+  const asks = (v: Values) => storedTool.notice!({ tool: 'Jig', last_used: '2024-05-01', model: 'none', owner: 'us', ...v }, '2026-11-27');
+  it('may live as a file once it lay idle for a year and is drawn; undrawn it is asked about after two', () => {
+    // 940 days: thirty months and a bit.
+    expect(asks({ model: 'drawn', room: 0.4, again_days: 3 })).toBe(
+      'Not used for 30 months, and drawn: it may live as a file. 0.4 m² come free. Made again it is there in 3 days.',
+    );
+    expect(asks({ draw_h: 5 })).toBe('Not used for 30 months, and no model stands behind it: draw or scan it (5 h) and let it go, or say why it stays.');
+    expect(asks({ last_used: '2025-06-01' })).toBeUndefined();
+    expect(asks({ last_used: '2025-11-20', model: 'drawn' })).toContain('Not used for 12 months');
+    expect(asks({ last_used: '2025-12-20', model: 'drawn' })).toBeUndefined();
+    expect(asks({ model: 'drawn', owner: 'customer' })).toContain('ask before it goes');
+  });
+  it('in use, it is told of where one person and one piece are all there is; decided it is left in peace', () => {
+    expect(asks({ last_used: '2026-11-01', one_person: true })).toContain('It rests on one person and one piece');
+    expect(asks({ last_used: '2026-11-01', one_person: true, model: 'drawn' })).toBeUndefined();
+    expect(asks({ decision: 'keep' })).toBeUndefined();
+    const faults = (v: Values) => recordFaults(storedTool, { tool: 'Jig', last_used: '2024-05-01', owner: 'us', one_person: false, ...v }).map((f) => f.path);
+    expect([faults({ model: 'old', decision: 'file' }), faults({ model: 'drawn', decision: 'file' }), faults({ model: 'none', decision: 'scrap' })]).toEqual([
+      ['decision'],
+      [],
+      [],
+    ]);
   });
 });
 
