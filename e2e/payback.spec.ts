@@ -27,6 +27,11 @@ test('a machine is weighed: its price moves the month it is paid back, kinds of 
   await price.press('Escape');
   await page.reload();
   await expect(price).toHaveValue(/^12\s600$/);
+  // On paper and as formulas, of what is stored.
+  for (const [link, type] of [['report', 'application/pdf'], ['workbook', 'spreadsheetml.sheet']] as const) {
+    const paper = await page.request.get(`${server.url}${await page.getByRole('link', { name: link, exact: true }).getAttribute('href')}`);
+    expect([paper.status(), paper.headers()['content-type'].includes(type)]).toEqual([200, true]);
+  }
   await page.getByRole('button', { name: 'undo' }).click();
   await expect(price).toHaveValue(/^4\s200$/);
   await page.getByRole('button', { name: 'take off' }).click();

@@ -178,7 +178,7 @@ test('steps of today give the tool of today its price and its wait; what changes
     await page.getByRole('navigation', { name: 'Steps of the case' }).getByRole('link', { name: 'Sheet' }).click();
     await page.getByRole('button', { name: 'figures', exact: true }).click();
     await page.getByRole('button', { name: /^Price of one tool, route T/ }).click();
-    await expect(page.getByRole('complementary')).toContainText('From Plan → Steps of today, where its steps stand.');
+    await expect(page.getByRole('complementary')).toContainText('From the plan “Steps of today”, where its steps stand.');
     await expect(page.getByText('What the tool of today costs is not known')).toHaveCount(0);
   } finally {
     await fetch(`${server.url}/api/cases/${id}`, { method: 'DELETE' });

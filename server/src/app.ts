@@ -19,6 +19,7 @@ import { pageRoutes } from './page/plugin';
 import { guardPeople } from './people/guard';
 import { peopleRoutes } from './people/plugin';
 import { recordRoutes } from './records/plugin';
+import { paybackRoutes } from './payback/plugin';
 import { reportRoutes } from './report/plugin';
 import { shopRoutes } from './shop/plugin';
 import { workbookRoutes } from './workbook/plugin';
@@ -111,6 +112,7 @@ export async function buildApp(context: Context): Promise<FastifyInstance> {
   calendarRoutes(app, context);
   reportRoutes(app, context);
   workbookRoutes(app, context);
+  paybackRoutes(app, context);
   backupRoutes(app, context);
   docsRoutes(app);
   await pageRoutes(app, context.page, methodsOf);

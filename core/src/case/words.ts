@@ -32,7 +32,7 @@ export const GROUP_WORDS: Record<CostGroup | 'quoted', string> = {
 export function formatMoney(x: number, currency: string): string {
   const size = Math.abs(x);
   const text = size === 0 ? '0' : size < 0.1 ? x.toPrecision(2) : size < 10 ? x.toFixed(2) : size < 100 ? x.toFixed(1) : formatNumber(Math.round(x), 9);
-  return `${text}\u00a0${currency}`;
+  return `${text.replace('-', '−')}\u00a0${currency}`;
 }
 
 /** What is known of the tool of today, in sentences for a document. */

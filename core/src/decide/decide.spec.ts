@@ -276,6 +276,7 @@ describe('what is sent', () => {
 describe('figures in words', () => {
   it('carry their unit, in either system', () => {
     expect(formatMoney(1234.5, 'EUR')).toBe('1\u00a0235\u00a0EUR');
+    expect(formatMoney(-63.31, 'EUR')).toBe('−63.3\u00a0EUR');
     expect(formatMoney(0.0437, 'EUR')).toBe('0.044\u00a0EUR');
     expect(formatFigure(2, 'kg', 'EUR', 'inch')).toBe('4.41\u00a0lb');
     expect(formatFigure(12, 'cm^3/h', 'EUR', 'metric')).toBe('12\u00a0cm³/h');

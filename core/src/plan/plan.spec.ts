@@ -435,7 +435,7 @@ describe('in use, by hand', () => {
     expect(opened.inputs.map((i) => [i.name, i.value, i.source?.text])).toEqual([[
       'use_beyond',
       2000,
-      'From Plan → In use, where its effects stand one by one.',
+      'From the plan “In use”, where its effects stand one by one.',
     ]]);
     // With nothing there it is what doing without costs.
     const without = facts({ used_before: 800, used_after: 300 }, { today: { ...demoDoc().today, way: 'none' } });

@@ -52,7 +52,7 @@ const beyondEntry = (given: GivenToday[TodayGift]): Entry => ({
   label: 'Costs in use beyond a new tool',
   unit: 'money',
   ...(given ? { low: given.low, likely: given.likely, high: given.high } : exactly(0)),
-  source: given ? { kind: 'you', text: `From Plan → ${given.plan}, where its effects stand one by one.` } : { kind: 'standard', text: 'No plan says so.' },
+  source: given ? { kind: 'you', text: `From the plan “${given.plan}”, where its effects stand one by one.` } : { kind: 'standard', text: 'No plan says so.' },
   key: 'today.use_beyond',
 });
 
@@ -101,7 +101,7 @@ function said({ doc, today }: CaseFacts): Record<string, Override> {
   const worked = (gift: TodayGift, figure: string): Record<string, Override> => {
     const given = today[gift];
     if (!given) return {};
-    const note = `From Plan → ${given.plan}, where its steps stand.`;
+    const note = `From the plan “${given.plan}”, where its steps stand.`;
     return { [figure]: { low: given.low, likely: given.likely, high: given.high, note, source: { kind: 'you', text: note } } };
   };
   return {

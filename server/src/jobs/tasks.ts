@@ -1,6 +1,9 @@
 import { evaluateCase, type CaseView } from '@cuadro/core/decide/evaluate-case';
 import { withSolved } from '@cuadro/core/case/load-table';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
+import type { Values } from '@cuadro/core/inputs/spec';
+import { evaluateScenario } from '@cuadro/core/payback/scenario';
+import type { Shop } from '@cuadro/core/shelf/shop';
 import type { Site } from '@cuadro/core/records/site';
 import { readShape, type Measure, unusable } from '@cuadro/core/shape/measure';
 import { readCad } from '@cuadro/core/shape/formats/cad';
@@ -11,8 +14,19 @@ import type { Vec3 } from '@cuadro/core/shape/turn';
 import { packed, unpacked } from '../bundle/pack';
 import { cadKernel } from '../models/kernel';
 import { renderPdf, type ReportInput, reportDefinition } from '../report/report';
+import { paybackDefinition, type ReportedScenario } from '../payback/report';
+import { paybackWorkbook } from '../payback/workbook';
 import { auditWorkbook } from '../workbook/workbook';
 import { MeshError, type LengthUnit } from '@cuadro/core/shape/mesh';
+
+interface AskedScenario {
+  id: string;
+  values: Values;
+}
+interface Asked {
+  chosen: AskedScenario;
+  others: readonly AskedScenario[];
+}
 
 /** Work that takes too long for the event loop. Plain data in and out. */
 export const TASKS = {
@@ -68,6 +82,14 @@ export const TASKS = {
   report({ site, ...input }: Omit<ReportInput, 'view' | 'shop'> & { site: Site; view?: CaseView }): Promise<Uint8Array> {
     const view = input.view ?? evaluateCase(input.doc, site).view;
     return renderPdf(reportDefinition({ ...input, shop: site.shop, view }));
+  },
+  /** A scenario of Payback on paper, with the others beside it. */
+  paybackReport({ shop, printedAt, ...asked }: Asked & { shop: Shop; printedAt: string }): Promise<Uint8Array> {
+    const of = ({ id, values }: AskedScenario): ReportedScenario => evaluateScenario(id, values, shop);
+    return renderPdf(paybackDefinition({ shop, printedAt, chosen: of(asked.chosen), others: asked.others.map(of) }));
+  },
+  paybackWorkbook({ shop, chosen: { id, values } }: Pick<Asked, 'chosen'> & { shop: Shop }): Promise<Uint8Array> {
+    return paybackWorkbook(evaluateScenario(id, values, shop, 1), shop.currency);
   },
   /** The audit workbook needs the point estimate alone. */
   workbook({ doc, site }: { doc: CaseDoc; site: Site }): Promise<Uint8Array> {

@@ -24,11 +24,11 @@ import type { Shop } from '@cuadro/core/shelf/shop';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
 import type { SignatureRecord } from '@cuadro/core/wire';
 
-const INK = '#1c1b19';
-const QUIET = '#6b665c';
-const PETROL = '#0d4a52';
-const OCHRE = '#a8571a';
-const RULE = '#c9c2b4';
+export const INK = '#1c1b19';
+export const QUIET = '#6b665c';
+export const PETROL = '#0d4a52';
+export const OCHRE = '#a8571a';
+export const RULE = '#c9c2b4';
 
 export interface ReportInput {
   doc: CaseDoc;
@@ -48,7 +48,7 @@ export interface ReportInput {
 const PICTURE_FIT: [number, number] = [150, 100];
 
 /** Thin rules under rows, none between columns. */
-const SHEET = {
+export const SHEET = {
   hLineWidth: (i: number, node: { table: { body: unknown[] } }): number => (i === 0 || i === node.table.body.length ? 0.8 : 0.3),
   vLineWidth: (): number => 0,
   hLineColor: (): string => RULE,
@@ -56,8 +56,22 @@ const SHEET = {
   paddingBottom: (): number => 2.5,
 };
 
-const head = (text: string): Content => ({ text, style: 'head', headlineLevel: 1, margin: [0, 12, 0, 3] });
-const right = (text: string, bold = false): TableCell => ({ text, alignment: 'right', bold });
+export const head = (text: string): Content => ({ text, style: 'head', headlineLevel: 1, margin: [0, 12, 0, 3] });
+export const right = (text: string, bold = false): TableCell => ({ text, alignment: 'right', bold });
+
+/** What every page of a report has: size, faces, a foot with its number, no heading alone at the foot. */
+export const page = (title: string, foot: string): Omit<TDocumentDefinitions, 'content'> => ({
+  pageSize: 'A4',
+  pageMargins: [42, 48, 42, 48],
+  defaultStyle: { font: 'Sans', fontSize: 9, color: INK, lineHeight: 1.15 },
+  styles: { head: { font: 'Condensed', fontSize: 12, color: PETROL }, small: { fontSize: 8, color: QUIET } },
+  info: { title, creator: 'Cuadro' },
+  footer: (n, of) => ({
+    margin: [42, 12, 42, 0],
+    columns: [{ text: foot, style: 'small' }, { text: `${n} of ${of}`, alignment: 'right', style: 'small' }],
+  }),
+  pageBreakBefore: (node, nodes) => node.headlineLevel === 1 && nodes.getFollowingNodesOnPage().length === 0,
+});
 
 /** The case report: verdict first, then the figures it stands on, then where they come from. */
 export function reportDefinition(input: ReportInput): TDocumentDefinitions {
@@ -65,20 +79,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
   const { verdict, pins } = view;
   const cur = shop.currency;
   return {
-    pageSize: 'A4',
-    pageMargins: [42, 48, 42, 48],
-    defaultStyle: { font: 'Sans', fontSize: 9, color: INK, lineHeight: 1.15 },
-    styles: { head: { font: 'Condensed', fontSize: 12, color: PETROL }, small: { fontSize: 8, color: QUIET } },
-    info: { title: `${doc.title}: ${VERDICTS[verdict.kind]}`, creator: 'Cuadro' },
-    footer: (page, pages) => ({
-      margin: [42, 12, 42, 0],
-      columns: [
-        { text: `Cuadro · ${doc.title} · revision ${input.revision}${signature ? '' : ' · not signed'}`, style: 'small' },
-        { text: `${page} of ${pages}`, alignment: 'right', style: 'small' },
-      ],
-    }),
-    // No heading stands alone at the foot of a page.
-    pageBreakBefore: (node, nodes) => node.headlineLevel === 1 && nodes.getFollowingNodesOnPage().length === 0,
+    ...page(`${doc.title}: ${VERDICTS[verdict.kind]}`, `Cuadro · ${doc.title} · revision ${input.revision}${signature ? '' : ' · not signed'}`),
     content: [
       {
         columns: [

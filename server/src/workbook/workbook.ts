@@ -8,7 +8,7 @@ import { computedValueOf, valueOf } from '@cuadro/core/worksheet/evaluate';
 import type { Figured } from '@cuadro/core/worksheet/figured';
 import { spreadsheetFormula } from '@cuadro/core/worksheet/spreadsheet';
 
-const HEAD: Partial<ExcelJS.Font> = { bold: true, color: { argb: 'FF0D4A52' } };
+export const HEAD: Partial<ExcelJS.Font> = { bold: true, color: { argb: 'FF0D4A52' } };
 const SUMMARY = [
   'price_each',
   'price_once',
@@ -65,7 +65,7 @@ export async function auditWorkbook(
  * @param worked values of entries that were worked out beside the sheet
  * @returns the cell of each entry and line
  */
-function sheetOf(
+export function sheetOf(
   book: ExcelJS.Workbook,
   name: string,
   title: string,

@@ -228,7 +228,7 @@ function findings(f: Figures, values: Values, { facts }: PlanContext): PlanFindi
       basis: 'The figure that the tool is made to move has to move.',
       reason: better
         ? `It is made for ${aim.label.toLowerCase()}: ${
-          aim.figures.filter(([b, a]) => f(b) !== f(a)).map(([b, a]) => `${formatNumber(f(b))} → ${formatNumber(f(a))}`).join(', ')
+          aim.figures.filter(([b, a]) => f(b) !== f(a)).map(([b, a]) => `${formatNumber(f(b))} to ${formatNumber(f(a))}`).join(', ')
         }. Proof compares both.`
         : `It is made for ${aim.label.toLowerCase()}, and nothing is gained there: give the figures of today and of the new tool, or another aim.`,
     });
