@@ -1,7 +1,7 @@
 import { familyOf } from '../need/families';
 import type { RequirementId } from '../need/requirements';
 import { evaluateRoute, type Lead, type RouteResult } from '../routes/evaluate-route';
-import { processOf } from '../process/processes';
+import { processOf, PROCESSES } from '../process/processes';
 import { formatNumber } from '../quantity/quantity';
 import { shelfOf } from '../shelf/shelf';
 import { decide, type Contender, type Verdict } from './verdict';
@@ -166,6 +166,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
     todayPriced: isTodayPriced(facts),
     contenders: contenders.slice(0, -1),
     missing,
+    ...(missing.length && decisive && { leastIfHeld: leastIfHeld(facts) }),
     findings: plans.flatMap((p) => p.findings.map((f) => ({ plan: p.title, ...f }))),
     today: decisive ? contenders.at(-1) : undefined,
     chanceBelow: (a, b) => chanceBelow(a.result, b.result, DECISION_LINE),
@@ -206,6 +207,17 @@ export function rowsOn(facts: CaseFacts, { process, material, remedies }: RouteO
   if (!facts.doc.loads) return [];
   const bare = routeContext(facts, processOf(process), shelfOf(facts.site.shop).material(material));
   return rowVerdicts(withRemedies(bare, remedies.map((r) => r.id)).ctx);
+}
+
+/** What the cheapest process comes to over the programme with waiting, screened by nothing, in the material that stands first for it. */
+function leastIfHeld(facts: CaseFacts): number {
+  const shelf = shelfOf(facts.site.shop);
+  return Math.min(...PROCESSES.flatMap((p) => {
+    const [material] = shelf.materialsFor(p.id);
+    if (!material) return [];
+    const cost = valueOf(evaluateRoute(facts, { process: p.id, material: material.id }, []).point, 'programme_with_wait');
+    return Number.isFinite(cost) ? [cost] : [];
+  }));
 }
 
 function planView(plan: PlanResult, { doc }: CaseFacts): PlanView {

@@ -92,6 +92,8 @@ function risk(ctx: VerdictContext, chosen: Contender): string[] {
 /** From here on a chance needs no words. */
 const SURE = 0.9;
 
+/** So much less than the cheapest of all ways if everything held: no fact turns it round. */
+const CLEARLY_LESS = 0.6;
 /** Ahead in this share of the samples: a clear lead in money. Below it the date decides, and where that is even too, the engineer. */
 const CLEAR = 0.6;
 /** What goes against cutting a plate or milling a block has to be this clear. */
@@ -128,6 +130,24 @@ export const RULES: readonly Rule[] = [
         headline: 'Take it to a certified supplier',
         reasons: [licensed, 'The comparison below may help to brief the supplier; it is not a release.'],
         conditions: ['Rating, proof test, certificate and inspection date on file before first use.'],
+      };
+    },
+  },
+  {
+    id: 'anyhow',
+    says: 'Where not even the cheapest of all ways pays if everything holds, nothing has to be found out first.',
+    apply(ctx) {
+      const { missing, leastIfHeld } = ctx;
+      const today = staying(ctx);
+      if (!missing.length || leastIfHeld === undefined || !today || !ctx.todayPriced || today.cost > CLEARLY_LESS * leastIfHeld) return undefined;
+      return {
+        ...headlineOf(ctx, today),
+        letter: today.letter,
+        reasons: [
+          `Whatever is found out about ${list(missing.map((id) => requirementSpec(id).label.toLowerCase()))}: as today it costs ${
+            ctx.money(today.cost)
+          } over the programme, the cheapest of all ways ${ctx.money(leastIfHeld)} even if everything held.`,
+        ],
       };
     },
   },

@@ -45,6 +45,8 @@ export interface VerdictContext {
   /** What it costs is known, or worked out of its steps. */
   todayPriced: boolean;
   missing: RequirementId[];
+  /** Where facts are missing: what the cheapest of all ways comes to with waiting, if everything held. */
+  leastIfHeld?: number;
   /** What the plans in use found, whichever way the tool is made. */
   findings: (PlanFinding & { plan: string })[];
   /** Share of samples in which one contender's expected cost is below another's. */
