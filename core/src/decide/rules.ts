@@ -5,7 +5,7 @@ import { formatNumber } from '../quantity/quantity';
 import { inSentence, list } from '../quantity/words';
 import { processOf } from '../process/processes';
 import { TODAY_WAYS } from '../case/today';
-import { valueOf } from '../worksheet/evaluate';
+import { at, valueOf } from '../worksheet/evaluate';
 import type { Contender, Verdict, VerdictContext } from './verdict';
 
 type Found = Omit<Verdict, 'rule' | 'conditions' | 'cautions'> & { conditions?: string[] };
@@ -62,6 +62,11 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
   ];
   if ([chosen, other].some((c) => isToday(c) && c.option.materialLabel) && !ctx.todayPriced)
     out.push('What the tool of today costs is not known: it is estimated from the way that stands nearest.');
+  const inUse = [chosen, other].map((c) => (isToday(c) && c.option.materialLabel ? at(c.result.point.columns.get('use_cost') ?? 0, 0) : 0)).find((x) => x > 0);
+  if (inUse !== undefined)
+    out.push(
+      `Of what T costs, ${ctx.money(inUse)} are what it costs in use beyond a new tool: only one that changes the step gains them, not a copy of today's.`,
+    );
   const gained = other.days - chosen.days;
   if (Math.abs(gained) >= 1 && !(isToday(other) && !other.option.materialLabel))
     out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);

@@ -437,6 +437,14 @@ describe('in use, by hand', () => {
       2000,
       'From the plan “In use”, where its effects stand one by one.',
     ]]);
+    // And the verdict says whose gain it is.
+    const says = (values: Values): string =>
+      evaluateCase(demoDoc({ need: needs, plans: { 'in-use': { values: { known: 'measured', ...values } } } }), BUILT_IN_SITE, 50).view.verdict.reasons.join(
+        ' ',
+      );
+    expect(says({ used_before: 8000, used_after: 300 })).toMatch(/30\s800/);
+    expect(says({ used_before: 8000, used_after: 300 })).toContain("not a copy of today's");
+    expect(says({})).not.toContain("not a copy of today's");
     // With nothing there it is what doing without costs.
     const without = facts({ used_before: 800, used_after: 300 }, { today: { ...demoDoc().today, way: 'none' } });
     expect([programme(without), contending(without)]).toEqual([2000, true]);
