@@ -1,10 +1,9 @@
-import ExcelJS from 'exceljs';
-import { HyperFormula, type RawCellContent } from 'hyperformula';
 import { discountedPayback, npv, payback } from '@cuadro/core/payback/cash';
 import { evaluateScenario } from '@cuadro/core/payback/scenario';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { renderPdf } from '../report/report';
+import { recalculated } from '../workbook/testing';
 import { paybackDefinition } from './report';
 import { paybackWorkbook } from './workbook';
 
@@ -18,32 +17,15 @@ const VALUES: Values = {
 };
 const result = evaluateScenario('s', VALUES, DEFAULT_SHOP, 400);
 
-/** The workbook as a spreadsheet program sees it: formulas only, every stored result thrown away. */
-async function recalculated(
-  bytes: Buffer,
-  change: (book: ExcelJS.Workbook) => void = () => undefined,
-): Promise<(sheet: string, row: number, column: string) => number | string> {
-  const book = new ExcelJS.Workbook();
-  await book.xlsx.load(bytes as unknown as ArrayBuffer);
-  change(book);
-  const sheets: Record<string, RawCellContent[][]> = {};
-  for (const sheet of book.worksheets) {
-    sheets[sheet.name] = [];
-    sheet.eachRow({ includeEmpty: true }, (row, r) => {
-      sheets[sheet.name][r - 1] = [];
-      row.eachCell(
-        { includeEmpty: true },
-        (cell, c) => (sheets[sheet.name][r - 1][c - 1] = cell.formula ? `=${cell.formula}` : (cell.value as RawCellContent)),
-      );
-    });
-  }
-  const engine = HyperFormula.buildFromSheets(sheets, { licenseKey: 'gpl-v3' });
+/** Cells of the recalculated workbook, by sheet, row and letter. */
+async function cells(...asked: Parameters<typeof recalculated>): Promise<(sheet: string, row: number, column: string) => number | string> {
+  const engine = await recalculated(...asked);
   return (sheet, row, column) => engine.getCellValue({ sheet: engine.getSheetId(sheet)!, row: row - 1, col: column.charCodeAt(0) - 65 }) as number | string;
 }
 
 describe('the workbook of a scenario', () => {
   it('comes, in an independent spreadsheet engine, month by month to the money of the page, and to what it is worth', async () => {
-    const at = await recalculated(await paybackWorkbook(result, 'EUR'));
+    const at = await cells(await paybackWorkbook(result, 'EUR'));
     const { cash, inHand } = result.view;
     cash.forEach((c, k) => {
       expect(at('Cash', 11 + k, 'C')).toBeCloseTo(c, 6);
@@ -57,7 +39,7 @@ describe('the workbook of a scenario', () => {
   });
   it('is live down to the money: twice as many jigs a month bring what they bring', async () => {
     const bytes = await paybackWorkbook(result, 'EUR');
-    const at = await recalculated(bytes, (book) => (book.getWorksheet('Tools')!.getCell('B3').value = 8));
+    const at = await cells(bytes, (book) => (book.getWorksheet('Tools')!.getCell('B3').value = 8));
     const more = evaluateScenario(
       's',
       { ...VALUES, tools: [{ ...(VALUES['tools'] as Values[])[0], a_month: 8 }, (VALUES['tools'] as Values[])[1]] },
@@ -69,10 +51,10 @@ describe('the workbook of a scenario', () => {
   });
   it('says where it is never paid back, and where nothing is listed', async () => {
     const dear = evaluateScenario('s', { ...VALUES, machines: [{ name: 'Gold', count: 1, price: 9e6, speed: 1, draw: 1 }] }, DEFAULT_SHOP, 1);
-    const at = await recalculated(await paybackWorkbook(dear, 'EUR'));
+    const at = await cells(await paybackWorkbook(dear, 'EUR'));
     expect([at('Cash', 7, 'B'), at('Cash', 8, 'B')]).toEqual([`not within ${dear.view.months}`, `not within ${dear.view.months}`]);
     const nothing = evaluateScenario('s', { name: 'Nothing' }, DEFAULT_SHOP, 1);
-    expect(typeof (await recalculated(await paybackWorkbook(nothing, 'EUR')))('Cash', 5, 'B')).toBe('number');
+    expect(typeof (await cells(await paybackWorkbook(nothing, 'EUR')))('Cash', 5, 'B')).toBe('number');
   });
 });
 

@@ -1,28 +1,10 @@
 import { EMPTY_TODAY } from '@cuadro/core/case/today';
-import ExcelJS from 'exceljs';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
-import { HyperFormula, type RawCellContent } from 'hyperformula';
 import { evaluateCase } from '@cuadro/core/decide/evaluate-case';
 import { demoDoc } from '@cuadro/core/case/testing';
 import { computedValueOf, valueOf } from '@cuadro/core/worksheet/evaluate';
+import { recalculated } from './testing';
 import { auditWorkbook } from './workbook';
-
-/** The workbook as a spreadsheet program sees it: formulas only, every stored result thrown away. */
-async function recalculated(bytes: Buffer): Promise<HyperFormula> {
-  const book = new ExcelJS.Workbook();
-  await book.xlsx.load(bytes as unknown as ArrayBuffer);
-  const sheets: Record<string, RawCellContent[][]> = {};
-  for (const sheet of book.worksheets) {
-    sheets[sheet.name] = [];
-    sheet.eachRow({ includeEmpty: true }, (row, r) => {
-      sheets[sheet.name][r - 1] = [];
-      row.eachCell({ includeEmpty: true }, (cell, c) => {
-        sheets[sheet.name][r - 1][c - 1] = cell.formula ? `=${cell.formula}` : (cell.value as RawCellContent);
-      });
-    });
-  }
-  return HyperFormula.buildFromSheets(sheets, { licenseKey: 'gpl-v3' });
-}
 
 describe('the audit workbook', () => {
   const doc = demoDoc({
