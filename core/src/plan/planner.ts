@@ -3,7 +3,7 @@ import type { CaseFacts } from '../case/facts';
 import type { Gift } from '../case/contribution';
 import type { TodayGift } from '../case/today';
 import type { FaceMark } from '../case/types';
-import type { InputSpec, Values } from '../inputs/spec';
+import { asRange, type InputSpec, type Values } from '../inputs/spec';
 import type { RequirementId } from '../need/requirements';
 import type { Finding } from '../screen/check';
 import type { Mesh } from '../shape/mesh';
@@ -73,6 +73,16 @@ export interface Planner<G = unknown> {
   headline: readonly string[];
   cautions: readonly string[];
 }
+
+/** A figure that a planner takes as it stands, from the need or the shop. */
+export const takenAs = (planner: string, name: string, label: string, unit: string, x: number, source: Source): Entry => ({
+  name,
+  label,
+  unit,
+  ...asRange(x),
+  source,
+  key: `plan.${planner}.${name}`,
+});
 
 /** A figure with its unit in the sentence of a finding: "84.8 N", "3.1°". */
 export const figureText = (x: number, unit: string): string => `${formatNumber(x)}${unit === '°' ? '' : ' '}${unit}`.trim();

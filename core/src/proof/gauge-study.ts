@@ -28,6 +28,8 @@ export interface GaugeStudy {
   bias?: number;
   cg?: number;
   cgk?: number;
+  /** What is left of each reading without the mean of its piece, by who read it, mm. */
+  left: { person: string; values: number[] }[];
   state: State;
   says: string;
   cautions: string[];
@@ -58,8 +60,9 @@ export function gaugeStudy(values: Values): GaugeStudy {
   const grand = mean(all);
   const by = (key: 'piece' | 'person', names: readonly string[]): number[] =>
     names.map((name) => mean(cells.filter((c) => c[key] === name).flatMap((c) => c.readings)));
+  const ofPiece = by('piece', pieces);
   const ss = {
-    piece: o * r * squares(by('piece', pieces), grand),
+    piece: o * r * squares(ofPiece, grand),
     person: p * r * squares(by('person', people), grand),
     cell: r * squares(cells.map((c) => mean(c.readings)), grand),
     total: squares(all, grand),
@@ -85,6 +88,10 @@ export function gaugeStudy(values: Values): GaugeStudy {
   return {
     pieces: p,
     people: o,
+    left: people.map((person) => ({
+      person,
+      values: cells.filter((c) => c.person === person).flatMap((c) => c.readings.map((x) => x - ofPiece[pieces.indexOf(c.piece)])),
+    })),
     trials: r,
     repeatability,
     repeatable: { low: Math.sqrt((dof * repeat2) / chiSquare(0.975, dof)), high: Math.sqrt((dof * repeat2) / chiSquare(0.025, dof)) },

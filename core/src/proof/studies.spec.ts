@@ -20,6 +20,8 @@ describe('a gauge study', () => {
     expect(study.gauge).toBeCloseTo(Math.sqrt(14), 12);
     expect(study.ofTolerance).toBeCloseTo((6 * Math.sqrt(14)) / 100, 12);
     expect(study.steps).toBe(Math.floor(1.41 * Math.sqrt(60 / 14)));
+    // Less the means of the pieces, 13 and 24.
+    expect(study.left).toEqual([{ person: 'A', values: [-3, -1, -4, -2] }, { person: 'B', values: [1, 3, 2, 4] }]);
     // χ² of five degrees: 0.8312 and 12.833.
     expect(study.repeatable.low).toBeCloseTo(Math.sqrt(10 / 12.8325), 4);
     expect(study.repeatable.high).toBeCloseTo(Math.sqrt(10 / 0.831212), 4);

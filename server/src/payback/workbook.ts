@@ -1,7 +1,7 @@
 import type ExcelJS from 'exceljs';
 import type { TableInput, Values } from '@cuadro/core/inputs/spec';
 import { shownUnit } from '@cuadro/core/inputs/text';
-import { discountedPayback, npv, payback } from '@cuadro/core/payback/cash';
+import { discountedPayback, inHand, npv, payback } from '@cuadro/core/payback/cash';
 import type { PaybackResult } from '@cuadro/core/payback/scenario';
 import { scenario as KIND } from '@cuadro/core/records/kinds/scenario';
 import { HEAD, sheetOf } from '../workbook/workbook';
@@ -108,14 +108,12 @@ function cashSheet(sheet: ExcelJS.Worksheet, { title, values, view }: PaybackRes
   const discounted = cash.map((c, k) => c / (1 + rate) ** (k / 12));
   /** A flow and its sum, and where the sum rises over nothing between two rows. */
   const sumOf = (flow: string, sum: string, row: number, k: number, xs: readonly number[]): (ExcelJS.CellFormulaValue | string)[] => {
-    const before = xs.slice(0, k).reduce((a, b) => a + b, 0), now = before + xs[k];
-    if (k === 0) return [formula(`$${flow}${row}`, now), ''];
+    const sums = inHand(xs);
+    if (k === 0) return [formula(`$${flow}${row}`, sums[0]), ''];
+    const crosses = sums[k - 1] < 0 && sums[k] >= 0;
     return [
-      formula(`$${sum}${row - 1}+$${flow}${row}`, now),
-      formula(
-        `IF(AND($${sum}${row - 1}<0,$${sum}${row}>=0),$A${row - 1}-$${sum}${row - 1}/$${flow}${row},"")`,
-        before < 0 && now >= 0 ? k - 1 - before / xs[k] : '',
-      ),
+      formula(`$${sum}${row - 1}+$${flow}${row}`, sums[k]),
+      formula(`IF(AND($${sum}${row - 1}<0,$${sum}${row}>=0),$A${row - 1}-$${sum}${row - 1}/$${flow}${row},"")`, crosses ? k - 1 - sums[k - 1] / xs[k] : ''),
     ];
   };
   for (const [k, c] of cash.entries()) {

@@ -2,7 +2,7 @@ import { asRange, type InputSpec, number, type NumberInput, type Option, type Va
 import type { Entry, Line, Source } from '../../worksheet/types';
 import { sheetUnit } from '../../inputs/text';
 import { formatNumber } from '../../quantity/quantity';
-import { type Figures, figureText, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { type Figures, figureText, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual range; the plant’s own controller knows better.' };
 
@@ -129,16 +129,7 @@ const INPUTS: readonly InputSpec[] = [
 ];
 
 function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
-  const need = (name: string, label: string, unit: string, x: number, text: string): Entry => ({
-    name,
-    label,
-    unit,
-    low: x,
-    likely: x,
-    high: x,
-    source: { kind: 'need', text },
-    key: `plan.in-use.${name}`,
-  });
+  const need = (name: string, label: string, unit: string, x: number, text: string): Entry => takenAs('in-use', name, label, unit, x, { kind: 'need', text });
   const off = OFF[String(values['known'] ?? 'said')] ?? OFF['said'];
   const sides = INPUTS.filter(isSide).map((i): Entry => {
     const pairOf = i.id.replace(/_(before|after)$/, '');

@@ -2,7 +2,7 @@ import { formatNumber } from '../../quantity/quantity';
 import { number, type Option, type Values } from '../../inputs/spec';
 import type { Entry, Line, Range, Source } from '../../worksheet/types';
 import type { Mark, XY } from '../drawing';
-import { figureText, type Figures, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { figureText, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual steps of a tool that is milled; put in your own.' };
 
@@ -90,16 +90,8 @@ function entries(_: unknown, { facts, values }: PlanContext): Entry[] {
     };
   };
   const { calendar } = facts.site.shop;
-  const fixed = (name: string, label: string, unit: string, x: number): Entry => ({
-    name,
-    label,
-    unit,
-    low: x,
-    likely: x,
-    high: x,
-    source: { kind: 'shop', text: "The shop's calendar." },
-    key: `plan.today-steps.${name}`,
-  });
+  const fixed = (name: string, label: string, unit: string, x: number): Entry =>
+    takenAs('today-steps', name, label, unit, x, { kind: 'shop', text: "The shop's calendar." });
   return [
     ...PAID.flatMap(({ value, label }) =>
       OF.map((of) =>

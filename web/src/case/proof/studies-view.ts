@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { gaugeStudy } from '@cuadro/core/proof/gauge-study';
 import { type Compared, compareTrial } from '@cuadro/core/proof/trial';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
-import { balancedCells, meanAndDeviation, numbersIn, ReadingError } from '@cuadro/core/records/readings';
+import { meanAndDeviation, numbersIn, ReadingError } from '@cuadro/core/records/readings';
 import type { RecordRow } from '@cuadro/core/records/kind';
 import { RecordsView } from '../../records/records-view';
 import { StateGlyph } from '../../shared/state-glyph';
@@ -125,15 +125,7 @@ function trialOf(r: RecordRow): Worked {
 
 function gaugeOf(r: RecordRow): Worked {
   const s = gaugeStudy(r.values);
-  const cells = balancedCells(String(r.values['readings']));
-  // Each reading less the mean of its piece: what is left is the gauge's.
-  const off = new Map(
-    [...new Set(cells.map((c) => c.piece))].map((piece) => [piece, meanAndDeviation(cells.filter((c) => c.piece === piece).flatMap((c) => c.readings)).mean]),
-  );
-  const rows = [...new Set(cells.map((c) => c.person))].map((person): DotRow => {
-    const values = cells.filter((c) => c.person === person).flatMap((c) => c.readings.map((x) => x - off.get(c.piece)!));
-    return { label: person || 'readings', values, mean: meanAndDeviation(values).mean };
-  });
+  const rows = s.left.map(({ person, values }): DotRow => ({ label: person || 'readings', values, mean: meanAndDeviation(values).mean }));
   const mm = (x: number): string => `${n(x)} mm`;
   return {
     ...named(r),
