@@ -151,7 +151,7 @@ export function demoRecords(today: Date): DemoRecord[] {
     {
       kind: 'trial', of: NEST, at: at(205),
       values: {
-        figure: 'Measuring one bowl', unit: 'min', aim: 'lower', how_before: 'bowl on blocks and wax, clock of the machine', how_after: 'bowl in the nest, clock of the machine',
+        figure: 'Measuring one bowl', unit: 'min', aim: 'lower', how_before: 'clock of the machine, from bowl to print-out', how_after: 'clock of the machine, from bowl to print-out',
         before: '13.5 15.2 12.8 14.6 16.1 13.9 14.4 12.2', after: '5.6 5.2 5.9 5.4 5.1 6.0 5.5 5.3', on: day(205),
       },
     },

@@ -110,6 +110,8 @@ describe('a trial, before and after', () => {
   it('says what it cannot say: one side alone, other methods, few readings, no scatter', () => {
     expect(compareTrial({ aim: 'lower', after: '1 2 3' })).toMatchObject({ state: 'unknown', says: expect.stringContaining('Without readings from before') });
     expect(compareTrial({ aim: 'lower', before: '1 2', after: '1 2', how_before: 'stop watch', how_after: 'camera' }).cautions[0]).toContain('same way');
+    const shown = (how_after: string) => compareTrial({ aim: 'lower', before: '10 12 14', after: '5 6 7 8', how_before: 'stop watch', how_after }).state;
+    expect([shown('stop watch'), shown('camera')]).toEqual(['pass', 'conditional']);
     expect(compareTrial({ aim: 'within', low: 0, after: '1 2' }).cautions[0]).toContain('2 readings say little');
     expect(compareTrial({ aim: 'lower', before: '2 2', after: '1 1' }).state).toBe('unknown');
   });

@@ -62,14 +62,16 @@ export function compareTrial(values: Values): Compared {
   const before = b.length ? sampleOf(b, low, high) : undefined;
   const unit = typeof values['unit'] === 'string' && values['unit'] ? ` ${values['unit']}` : '';
   const cautions: string[] = [];
-  if (before && String(values['how_before'] ?? '').trim() !== String(values['how_after'] ?? '').trim())
-    cautions.push('Before and after were not measured in the same way: part of the difference may be that of the methods.');
+  const alike = !before || String(values['how_before'] ?? '').trim() === String(values['how_after'] ?? '').trim();
+  if (!alike) cautions.push('Before and after were not measured in the same way: part of the difference may be that of the methods.');
   if ((low !== undefined || high !== undefined) && after.n < ENOUGH)
     cautions.push(`${after.n} readings say little about how many fall outside: ${ENOUGH} or more from several days do.`);
   const both = before && before.n > 1 && after.n > 1 && before.deviation + after.deviation > 0;
   const change = both ? welch(before, after) : undefined;
   const spread = both && before.deviation > 0 && after.deviation > 0 ? ratioOf(before, after) : undefined;
-  return { before, after, change, spread, cautions, ...judged(String(values['aim'] ?? 'lower'), { before, after, change, spread, low, high, unit }) };
+  const found = judged(String(values['aim'] ?? 'lower'), { before, after, change, spread, low, high, unit });
+  // Two methods may differ by themselves: it stands on condition then.
+  return { before, after, change, spread, cautions, ...found, state: !alike && found.state === 'pass' ? 'conditional' : found.state };
 }
 
 function welch(before: Sample, after: Sample): NonNullable<Compared['change']> {
