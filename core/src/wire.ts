@@ -3,6 +3,7 @@ import type { CaseView } from './decide/evaluate-case';
 import type { QuickLook } from './decide/quick-look';
 import type { VerdictKind } from './decide/verdict';
 import type { Clash, FieldChange } from './document/changes';
+import type { ManyEdit } from './document/many-edit';
 import type { Evidence } from './records/evidence';
 import type { Role } from './people';
 import type { RecordRow } from './records/kind';
@@ -50,6 +51,8 @@ export interface CaseRow {
   familyLabel: string;
   place: string;
   trouble: string;
+  /** Who answers for the step. */
+  owner: string | null;
   createdAt: string;
   updatedAt: string;
   updatedBy: string;
@@ -64,10 +67,29 @@ export interface CaseListQuery {
   /** From 0. */
   page?: number;
   size?: number;
-  /** Words that title, place, kind or trouble must hold, or with which the number of one of its tools begins. */
+  /** Patterns for cases to come instead of cases. */
+  templates?: boolean;
+  /** Candidates of the same duty as this case that nobody has signed. */
+  like?: string;
+  /** Words that title, place, owner, kind or trouble must hold, or with which the number of one of its tools begins. */
   q?: string;
   sort?: 'created' | 'updated' | 'title' | 'place' | 'family' | 'worth';
   down?: boolean;
+}
+
+/** One edit of several cases, and who makes it. */
+export interface ManyEditRequest {
+  ids: string[];
+  set: ManyEdit;
+  /** Only where this still stands: an undo leaves what somebody changed since. */
+  over?: ManyEdit;
+  who: string;
+}
+/** How many were changed, how many were left because they no longer stand so, and what undoes it. */
+export interface ManyEdited {
+  changed: number;
+  left: number;
+  undo: Pick<ManyEditRequest, 'ids' | 'set' | 'over'>[];
 }
 
 export interface CaseList {

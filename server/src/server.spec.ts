@@ -12,7 +12,7 @@ import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { readShape } from '@cuadro/core/shape/measure';
 import type { FieldChange } from '@cuadro/core/document/changes';
-import type { ApiError, CaseRecord, MeshRecord, ShopRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
+import type { ApiError, CaseList, CaseRecord, ManyEdited, ManyEditRequest, MeshRecord, ShopRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import { buildApp } from './app';
 import type { OpenDb } from './db/open';
 import { openPool, type Pool } from './jobs/pool';
@@ -197,6 +197,42 @@ describe('cases', () => {
     expect(await count()).toBe(before);
     expect((await list([])).status).toBe(422);
     expect((await call('POST', '/api/cases/list/remove', { ids: ['x'] })).status).toBe(422);
+  });
+  it('are changed many at once, each keeping all else; undone, what somebody changed since is left', async () => {
+    const [a, b, c] = [await create(demoDoc({ place: 'Hall 1' })), await create(demoDoc({ place: 'Hall 1' })), await create(demoDoc({ place: 'Hall 9' }))];
+    const many = (body: Omit<ManyEditRequest, 'who'> | object) => call<ManyEdited & ApiError>('PATCH', '/api/cases/list', { who: 'Bo', ...body });
+    const places = async (): Promise<string[]> =>
+      Promise.all([a, b, c].map(async ({ id }) => (await call<CaseRecord>('GET', `/api/cases/${id}`)).body.doc.place));
+    const ids = [a.id, b.id, c.id];
+    const { status, body } = await many({ ids, set: { place: 'Hall 9', wait_days: 12 } });
+    expect([status, body.changed, await places()]).toEqual([200, 3, ['Hall 9', 'Hall 9', 'Hall 9']]);
+    expect(body.undo.map((u) => [u.ids, u.set])).toEqual([[[a.id, b.id], { place: 'Hall 1', wait_days: null }], [[c.id], {
+      place: 'Hall 9',
+      wait_days: null,
+    }]]);
+    // Said again it is so already; somebody then moves the second one on.
+    expect((await many({ ids, set: { place: 'Hall 9' } })).body.changed).toBe(0);
+    await many({ ids: [b.id], set: { place: 'Hall 4' } });
+    const undone = [];
+    for (const u of body.undo) undone.push((await many(u)).body);
+    expect([undone.map((u) => [u.changed, u.left]), await places()]).toEqual([[[1, 1], [1, 0]], ['Hall 1', 'Hall 4', 'Hall 9']]);
+    // What a case cannot hold is refused with its field, and nothing of the kind is changed.
+    expect((await many({ ids: [a.id], set: { family: 'teapot' } })).body).toMatchObject({ code: 'CASE_INVALID', field: 'family' });
+    expect((await many({ ids: [a.id], set: {} })).body.message).toBe('Say what is to be changed.');
+    expect((await many({ ids: [a.id], set: { title: 'x' } })).body.message).toContain('title is not changed');
+  });
+  it('may be patterns, which are on no list but their own; and lead to the next that are like them', async () => {
+    const made = await create(demoDoc({ title: 'Pattern one', family: 'soft-jaws', template: true }));
+    const [plate, jaws] = [
+      await create(demoDoc({ title: 'Some plate', family: 'workholding-plate' })),
+      await create(demoDoc({ title: 'Some jaws', family: 'soft-jaws' })),
+    ];
+    const titles = async (query: string) => (await call<CaseList>('GET', `/api/cases?size=500&${query}`)).body.rows.map((r) => r.title);
+    expect(await titles('templates=true')).toEqual(['Pattern one']);
+    expect(await titles('')).not.toContain('Pattern one');
+    expect(await titles(`like=${jaws.id}`)).toEqual(['Some plate']);
+    expect((await call('GET', '/api/cases?like=00000000-0000-4000-8000-000000000000')).status).toBe(404);
+    for (const { id } of [made, plate, jaws]) await call('DELETE', `/api/cases/${id}`);
   });
   it('refuse malformed requests without a stack trace', async () => {
     expect(await call('POST', '/api/cases', '{"doc":', { 'content-type': 'application/json' })).toMatchObject({ status: 400, body: { code: 'BAD_REQUEST' } });

@@ -1,5 +1,6 @@
 import type { Form } from '../need/family';
 import { familyOf } from '../need/families';
+import { LOAD_INPUTS } from '../need/loads';
 import { EMPTY_TODAY } from './today';
 import { type CaseDoc, DOC_VERSION, type TodayWay } from './types';
 
@@ -18,8 +19,44 @@ export interface QuickEntry {
   form?: Form;
 }
 
-/** A candidate from a minute's typing. @param start ISO date */
-export function newCase(entry: QuickEntry, start: string): CaseDoc {
+/** A candidate from a minute's typing. @param start ISO date @param template what it takes over: need, plans, loads, pinned ways with their remedies */
+export function newCase(entry: QuickEntry, start: string, template?: CaseDoc): CaseDoc {
+  const own = bareCase(entry, start);
+  if (!template) return own;
+  const { need, pins, remedies, plans, loads } = patternOf(template, start);
+  return { ...own, need: { ...need, ...own.need }, pins, ...(remedies && { remedies }), ...(plans && { plans }), ...(loads && { loads }) };
+}
+
+/** What of a case serves others: the need and what was thought through, without its shape, its prices, its people and its dates. */
+export function patternOf(doc: CaseDoc, start: string): CaseDoc {
+  const { version, title, family, form, size_mm, trouble, today, need, pins, remedies, plans, loads } = doc;
+  const bare = plans && Object.fromEntries(Object.entries(plans).map(([id, { values }]) => [id, { values }]));
+  return {
+    version,
+    title,
+    family,
+    place: '',
+    trouble,
+    form,
+    size_mm,
+    today: { ...EMPTY_TODAY, way: today.way, material: today.material },
+    need,
+    shapes: {},
+    pins,
+    ...(remedies && { remedies }),
+    ...(bare && { plans: bare }),
+    ...(loads && { loads: placeless(loads) }),
+    overrides: {},
+    template: true,
+    start,
+  };
+}
+const PLACES: ReadonlySet<string> = new Set(LOAD_INPUTS.filter((i) => i.kind === 'place').map((i) => i.id));
+/** Rows of a load table without their places, which are on a mesh that is not taken along; what holds the tool is nothing but places. */
+const placeless = (rows: NonNullable<CaseDoc['loads']>): NonNullable<CaseDoc['loads']> =>
+  Object.fromEntries(Object.entries(rows).map(([id, row]) => [id, Object.fromEntries(Object.entries(row).filter(([k]) => !PLACES.has(k)))]));
+
+function bareCase(entry: QuickEntry, start: string): CaseDoc {
   return {
     version: DOC_VERSION,
     title: entry.title.trim(),

@@ -6,6 +6,7 @@ import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
 import type { Vec3 } from '../shape/turn';
 import type { Range } from '../worksheet/types';
+import type { SignalId } from './signals';
 
 /** How the tool is made, or got, today. */
 export type TodayWay = 'machined' | 'welded' | 'bolted' | 'hand-made' | 'board' | 'laid-up' | 'cast' | 'cut' | 'folded' | 'bought' | 'printed' | 'none';
@@ -114,6 +115,12 @@ export interface CaseDoc {
   family: string;
   /** Area and step: "Assembly, door cell". */
   place: string;
+  /** Who answers for the step: asked about it, told of the answer. */
+  owner?: string;
+  /** What was seen at the machine. */
+  signals?: SignalId[];
+  /** A pattern for cases to come, and no candidate itself. */
+  template?: true;
   /** What goes wrong today, in the user's words. */
   trouble: string;
   form: Form;

@@ -1,4 +1,5 @@
 import { familyOf } from '../need/families';
+import { signalsOf } from '../case/signals';
 import { formatMoney } from '../case/words';
 import { inSentence } from '../quantity/words';
 import { VERDICTS, type VerdictKind } from './verdict';
@@ -107,6 +108,9 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
     { label: 'Ranked by', text: `saving × confidence ÷ effort = ${money(worthPerHour)} per hour of work` },
     { label: 'Facts known', text: `${factsKnown} of ${asked.length}; the rest is usual for ${inSentence(familyOf(doc.family).label)}` },
   );
+  const signals = signalsOf(doc, site.shop.currency);
+  if (signals.for.length) working.push({ label: 'Speaks for it', text: signals.for.join('; ') });
+  if (signals.against.length) working.push({ label: 'Speaks against', text: signals.against.join('; ') });
   return {
     verdict: verdict.kind,
     verdictText: VERDICTS[verdict.kind],

@@ -15,7 +15,7 @@ export const CASE_CHANGES = new Fieldwise<CaseDoc>({
   isDerived: (path) => matches(path, 'shapes', '*', 'study') || matches(path, 'shapes', '*', 'measure') || matches(path, 'shapes', '*', 'solved'),
   nameIn: (path) => {
     if (matches(path, 'pins')) return (x) => routeKey(x as Pin);
-    if (matches(path, 'remedies', '*')) return (x) => String(x);
+    if (matches(path, 'remedies', '*') || matches(path, 'signals')) return (x) => String(x);
     if (matches(path, 'shapes', '*', 'marks')) return (x) => (x as FaceMark).point.map((c) => c.toFixed(3)).join();
     return undefined;
   },

@@ -3,6 +3,7 @@ import { BORE_KINDS } from '../shape/features/bores';
 import { type Standing, STANDING_WORDS } from '../shape/support';
 import * as yup from 'yup';
 import { type Decision, DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
+import { SIGNAL_IDS } from '../case/signals';
 import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
 import { bounded, daySchema, hashSchema, inputSchema, named, numberSchema, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
 import { FAMILY_IDS } from '../need/families';
@@ -335,6 +336,11 @@ export const caseSchema: yup.ObjectSchema<CaseDoc> = yup
     title: named('Give the tool a name.', 2).max(120, 'At most 120 letters.'),
     family: yup.string().oneOf(FAMILY_IDS, 'Choose a kind of tool.').required('Choose a kind of tool.'),
     place: yup.string().max(120).defined(),
+    owner: yup.string().max(80, 'A name is at most 80 characters long.').optional(),
+    signals: yup.array().of(yup.string().oneOf(SIGNAL_IDS, 'Cuadro knows no such sign.').required()).max(SIGNAL_IDS.length).optional() as unknown as yup.Schema<
+      CaseDoc['signals']
+    >,
+    template: yup.boolean().oneOf([true]).optional() as yup.Schema<true | undefined>,
     trouble: yup.string().max(1000, 'At most 1000 letters.').defined(),
     form: yup.string().oneOf(Object.keys(FORMS) as Form[]).required(),
     size_mm: yup

@@ -1,4 +1,5 @@
 import { holdRows, loadRows } from '../case/load-table';
+import { SIGNALS } from '../case/signals';
 import { TODAY_FIGURES } from '../case/today';
 import { type CaseDoc, routeKey, TODAY_PIN } from '../case/types';
 import { PROCESSES } from '../process/processes';
@@ -59,6 +60,9 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
   say('title', 'Tool', doc.title);
   say('family', 'Kind', familyOf(doc.family).label);
   say('place', 'Where it works', doc.place);
+  say('owner', 'Who answers for it', text(doc.owner));
+  say('signals', 'Seen at the machine', SIGNALS.filter((s) => doc.signals?.includes(s.id)).map((s) => inSentence(s.label)).join('; '));
+  say('template', 'A pattern for others', doc.template ? 'yes' : '');
   say('trouble', 'What goes wrong', doc.trouble);
   say('form', 'It is', doc.form);
   say('size_mm', 'Rough size', doc.size_mm.map((x) => formatQuantity(x, 'length', system)).join(' × '));

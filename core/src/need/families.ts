@@ -69,3 +69,6 @@ export function familyOf(id: string): Family {
   if (!f) throw new Error(`No tool family is called "${id}"`);
   return f;
 }
+
+/** Kinds that do the same to the work, itself among them: what holds of one of them is likely to hold of the next. */
+export const familiesLike = (id: string): Family[] => FAMILIES.filter((f) => f.duty === familyOf(id).duty);

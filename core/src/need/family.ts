@@ -28,6 +28,21 @@ export const DUTIES = {
 } as const;
 export type Duty = keyof typeof DUTIES;
 
+/** Parts of a plant; what is asked there is in `areas.ts`. */
+export type AreaId =
+  | 'machining'
+  | 'sheet'
+  | 'welding'
+  | 'assembly'
+  | 'robots'
+  | 'coating'
+  | 'composites'
+  | 'moulding'
+  | 'foundry'
+  | 'inspection'
+  | 'logistics'
+  | 'maintenance';
+
 /** What the tool looks like, as far as a quick look can tell. */
 export const FORMS = { flat: 'a plate with cut-outs', block: 'a block with holes', turned: 'round, as turned', shaped: 'shaped' } as const;
 export type Form = keyof typeof FORMS;
@@ -39,6 +54,8 @@ export interface Family {
   /** "moves with the work or guides the cutter" */
   what: string;
   duty: Duty;
+  /** Where in the plant it turns up. */
+  areas: readonly AreaId[];
   /** What it usually looks like. */
   form: Form;
   /** Part of the bounding box that is material. */

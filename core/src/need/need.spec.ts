@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { CHECKS } from '../screen/screen';
 import { material } from '../shelf/shelf';
 import { DISAGREEMENTS, disagreementAt } from './disagreements';
-import { FAMILIES, familyOf } from './families';
+import { AREA_IDS, AREAS, familiesIn } from './areas';
+import { FAMILIES, familiesLike, familyOf } from './families';
 import { relevant } from './relevant';
 import { REQUIREMENTS, requirementSpec } from './requirements';
 
@@ -37,6 +38,22 @@ describe('the kinds of tool', () => {
     expect(familyOf('guard').approval).toMatch(/responsible for machine safety/);
   });
   it('is not known by another name', () => expect(() => familyOf('teapot')).toThrow('teapot'));
+});
+
+describe('a walk through the plant', () => {
+  it('leads past every kind of tool, and asks something in each part', () => {
+    expect([...new Set(AREA_IDS.flatMap(familiesIn))].length).toBe(FAMILIES.length);
+    for (const area of AREA_IDS) {
+      expect(familiesIn(area).length).toBeGreaterThan(0);
+      expect(AREAS[area].ask.length).toBeGreaterThan(1);
+      for (const q of AREAS[area].ask) expect(q).toMatch(/^[A-Z].*\?$/);
+    }
+    expect(familiesIn('foundry').map((f) => f.id)).toEqual(['core', 'sand-pattern', 'investment-pattern']);
+  });
+  it('goes on to kinds that do the same to the work', () => {
+    expect(familiesLike('soft-jaws').map((f) => f.id)).toContain('workholding-plate');
+    expect(familiesLike('guard').map((f) => f.id)).toEqual(['guard']);
+  });
 });
 
 describe('what is worth asking', () => {

@@ -118,6 +118,8 @@ const FULL: Record<string, Values[]> = {
       used_before: 900,
       store_before: 4,
       tied_before: 8000,
+      won_before: 10_000,
+      won_after: 90_000,
       setup_after: 0,
       remeasure_after: 0,
       repeat_after: 0,
@@ -376,6 +378,9 @@ describe('in use, by hand', () => {
       f({ store_before: 6, store_after: 1, store_rate: asRange(100), tied_before: 9000, carrying: asRange(0.15), tied_after: 0 })('keeping_worth'),
     )
       .toBeCloseTo(500 + 1350, 8);
+    // 80 000 of sales more a year, of which three tenths stay; what comes in already gains nothing.
+    expect(f({ won_before: 20_000, won_after: 100_000, stays: asRange(0.3) })('won_worth')).toBeCloseTo(24_000, 8);
+    expect(f({ won_before: 20_000, stays: asRange(0.3) })('won_worth')).toBe(0);
     expect(f({ rework_before: 0.05, rework_h: asRange(0.1), rework_after: 0 })('rework_worth')).toBeCloseTo(0.05 * 20_000 * 0.1 * 45 * 0.6, 8);
   });
   it('is off by as much as its figures are, both sides together: what does not differ gains nothing', () => {

@@ -10,10 +10,12 @@ import { job } from './kinds/job';
 import { making } from './kinds/making';
 import { note } from './kinds/note';
 import { quote } from './kinds/quote';
+import { refusedJob } from './kinds/refused-job';
 import { release } from './kinds/release';
 import { scan } from './kinds/scan';
 import { scenario } from './kinds/scenario';
 import { storedTool } from './kinds/stored-tool';
+import { toolingTime } from './kinds/tooling-time';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
@@ -33,6 +35,8 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   gaugeStudy,
   trial,
   storedTool,
+  refusedJob,
+  toolingTime,
 ];
 
 /** @throws Error for an unknown id */

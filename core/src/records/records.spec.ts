@@ -13,7 +13,9 @@ import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
 import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
+import { refusedJob } from './kinds/refused-job';
 import { storedTool } from './kinds/stored-tool';
+import { delaysByCell, toolingTime } from './kinds/tooling-time';
 import { recordFaults, type RecordRow } from './kind';
 import type { Values } from '../inputs/spec';
 
@@ -87,6 +89,31 @@ describe('a tool on the shelf', () => {
       [],
       [],
     ]);
+  });
+});
+
+describe('a job that was turned away', () => {
+  const says = (v: Values) => refusedJob.notice!({ job: 'Bracket', on: '2026-03-02', why: 'price', ...v }, '2026-11-27');
+  it('says what its tooling is of a year of it, and what could bring it back', () => {
+    expect(says({ tooling: 9000, worth: 30_000 })).toBe('The tooling is 30 % of a year of it: a cheaper tool brings it back within reach.');
+    expect(says({ tooling: 1500, worth: 30_000 })).toBe('The tooling is 5 % of a year of it.');
+    expect(says({ tooling: 1500, worth: 30_000, why: 'wait' })).toContain('it was the wait');
+    expect(says({ worth: 30_000 })).toContain('Say what the tooling would have cost');
+    expect(says({ won_on: '2026-06-01', by: 'the printed nest' })).toMatch(/^Won after all on .*1 Jun 2026, with the printed nest\.$/);
+  });
+  it('is not won before it was refused', () => {
+    const faults = (won_on: string) => recordFaults(refusedJob, { job: 'Bracket', on: '2026-03-02', why: 'price', won_on }).map((f) => f.path);
+    expect([faults('2026-03-01'), faults('2026-03-02')]).toEqual([['won_on'], []]);
+  });
+});
+
+describe('tooling times', () => {
+  it('stand by cell, whatever is written after the first comma, in whatever case', () => {
+    const time = (cell: string, actual: number) => row('tooling-time', { cell, actual, on: '2026-03-02' });
+    const by = delaysByCell([time('Welding, cell 2', 30), time('welding', 50), time('WELDING, cell 4', 34), time('Assembly', 12)]);
+    expect([...by]).toEqual([['welding', { days: 34, n: 3 }], ['assembly', { days: 12, n: 1 }]]);
+    expect(toolingTime.notice!({ quoted: 20, actual: 34 }, '')).toBe('14 days later than quoted.');
+    expect(toolingTime.notice!({ quoted: 34, actual: 34 }, '')).toBeUndefined();
   });
 });
 

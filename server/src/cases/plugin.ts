@@ -5,10 +5,23 @@ import { named } from '@cuadro/core/inputs/schema';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
 import { UP } from '@cuadro/core/shape/turn';
 import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
+import type { FieldChange } from '@cuadro/core/document/changes';
+import { asItWas, editedSo } from '@cuadro/core/document/many-edit';
 import { familyOf } from '@cuadro/core/need/families';
 import { signRefusal } from '@cuadro/core/proof/rules';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
-import type { CaseList, CaseListQuery, CaseRecord, LookWrite, RevisionRecord, SignatureRecord, SignatureRow, SignRequest } from '@cuadro/core/wire';
+import type {
+  CaseList,
+  CaseListQuery,
+  CaseRecord,
+  LookWrite,
+  ManyEdited,
+  ManyEditRequest,
+  RevisionRecord,
+  SignatureRecord,
+  SignatureRow,
+  SignRequest,
+} from '@cuadro/core/wire';
 import { digestOfFigures } from './digest';
 import { CasePictures } from './picture';
 import type { Context } from '../context';
@@ -44,6 +57,24 @@ const createSchema = yup.object({ doc: yup.mixed().required(), who, id: yup.stri
 const MOST_AT_ONCE = 250;
 const createListSchema = yup.object({ docs: yup.array().of(yup.mixed().required()).min(1).max(MOST_AT_ONCE).required(), who }).required();
 const idsSchema = yup.object({ ids: yup.array().of(yup.string().uuid().required()).min(1).max(MOST_AT_ONCE).required() }).required();
+/** What the fields may hold is checked on each document that comes out. */
+const manyFields = yup
+  .object({
+    place: yup.string(),
+    owner: yup.string(),
+    family: yup.string(),
+    way: yup.string(),
+    wait_days: yup.number().nullable(),
+    delay_per_day: yup.number(),
+  })
+  .noUnknown('Of many cases at once, ${unknown} is not changed.');
+const manySchema = idsSchema.concat(
+  yup.object({
+    set: manyFields.test('some', 'Say what is to be changed.', (set) => Object.values(set).some((x) => x !== undefined)).required(),
+    over: manyFields.default(undefined).optional(),
+    who,
+  }),
+);
 const signSchema = yup
   .object({
     site: yup.string().max(80).required(),
@@ -68,6 +99,8 @@ const listQuery = {
         q: { type: 'string', maxLength: 200 },
         sort: { enum: ['created', 'updated', 'title', 'place', 'family', 'worth'] },
         down: { type: 'boolean' },
+        templates: { type: 'boolean' },
+        like: ID,
       },
     },
   },
@@ -124,6 +157,14 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     return { ...doc, shapes };
   }
 
+  const mergeCase = (id: string, changes: readonly FieldChange[], by: string): Promise<CaseRecord> =>
+    merge<CaseDoc, CaseRecord>({
+      fields: CASE_CHANGES,
+      read: () => getCase(db, id),
+      docOf: (r) => r.doc,
+      save: async (doc, { revision }) => saveCase(db, id, await checkedDoc(doc), revision, by),
+    }, changes);
+
   app.get<{ Querystring: CaseListQuery }>(
     '/api/cases',
     listQuery,
@@ -170,6 +211,29 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
     },
   );
 
+  /** One thing said of many: each case keeps all else, and its own history. */
+  app.patch<{ Body: unknown }>('/api/cases/list', { config: { says: 'changed several cases' } }, async (request): Promise<ManyEdited> => {
+    const { ids, set, over, who: by } = validate<ManyEditRequest>(manySchema, request.body, 'CASE_INVALID');
+    const undo = new Map<string, ManyEdited['undo'][number]>();
+    let changed = 0, left = 0;
+    for (const id of new Set(ids)) {
+      if (request.person) await checkCase(db, request.person, id);
+      const before = await getCase(db, id);
+      if (over && CASE_CHANGES.between(before.doc, editedSo(before.doc, over)).length) {
+        left++;
+        continue;
+      }
+      const changes = CASE_CHANGES.between(before.doc, editedSo(before.doc, set));
+      if (!changes.length) continue;
+      await mergeCase(id, changes, whoOf(request, by));
+      changed++;
+      const was = asItWas(before.doc, set);
+      const key = JSON.stringify(was);
+      undo.set(key, { ids: [...(undo.get(key)?.ids ?? []), id], set: was, over: set });
+    }
+    return { changed, left, undo: [...undo.values()] };
+  });
+
   const pictures = new CasePictures({ meshes, pool });
   /** A small picture of the tool. The page asks again each time whether it is still that one. */
   app.get<IdParams>('/api/cases/:id/picture', { ...idParams, config: PICTURES }, async (request, reply) => {
@@ -183,14 +247,8 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
   app.get<IdParams>('/api/cases/:id', idParams, (request): Promise<CaseRecord> => getCase(db, request.params.id));
 
   app.patch<IdParams & { Body: unknown }>('/api/cases/:id', { ...idParams, config: { says: 'changed a case' } }, (request) => {
-    const { id } = request.params;
     const { changes, who: by } = readPatch(request.body, 'CASE_INVALID');
-    return merge<CaseDoc, CaseRecord>({
-      fields: CASE_CHANGES,
-      read: () => getCase(db, id),
-      docOf: (r) => r.doc,
-      save: async (doc, { revision }) => saveCase(db, id, await checkedDoc(doc), revision, whoOf(request, by)),
-    }, changes);
+    return mergeCase(request.params.id, changes, whoOf(request, by));
   });
 
   app.delete<IdParams>('/api/cases/:id', { ...idParams, config: { says: 'removed a case' } }, async (request, reply) => {

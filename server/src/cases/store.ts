@@ -2,7 +2,7 @@ import { and, asc, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm'
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { upgrade } from '@cuadro/core/document/upgrade';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
-import { FAMILIES } from '@cuadro/core/need/families';
+import { FAMILIES, familiesLike } from '@cuadro/core/need/families';
 import type { CaseList, CaseListQuery, CaseRecord, CaseRow, RevisionRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import type { Db } from '../db/open';
 import { caseRevisions, cases, quickLooks, signatures } from '../db/schema';
@@ -37,6 +37,8 @@ export const MAX_PAGE = 500;
 const FAMILY_LABEL = new Map(FAMILIES.map((f) => [f.id, f.label]));
 const titleText = sql<string>`${cases.doc}->>'title'`;
 const placeText = sql<string>`${cases.doc}->>'place'`;
+const ownerText = sql<string | null>`${cases.doc}->>'owner'`;
+const isTemplate = sql`coalesce((${cases.doc}->>'template')::boolean, false)`;
 const familyText = sql<string>`${cases.doc}->>'family'`;
 const ORDER: Record<NonNullable<CaseListQuery['sort']>, SQL> = {
   created: sql`${cases.createdAt}`,
@@ -53,6 +55,14 @@ const escaped = (w: string): string => w.replace(/[\\%_]/g, '\\$&');
 const toolsLike = (like: string): SQL =>
   sql`from records r where r.case_id = cases.id and r.removed_at is null and r.kind in ('release', 'tool-life') and lower(r.data->>'number') like ${like}`;
 
+/** Unsigned cases that do the same to the work as this one. */
+async function nextLike(db: Db, id: string): Promise<SQL> {
+  const [row] = await db.select({ family: familyText }).from(cases).where(eq(cases.id, id));
+  if (!row) throw new AppError('CASE_NOT_FOUND');
+  const families = familiesLike(row.family).map((f) => sql`${f.id}`);
+  return sql`(cases.id <> ${id} and ${familyText} in (${sql.join(families, sql`, `)}) and ${signedRevision} is null)`;
+}
+
 /**
  * Rows of the list, not documents: a page of them, searched and sorted here.
  * @param siteKey state of shop and records for which a kept quick look still holds
@@ -60,7 +70,7 @@ const toolsLike = (like: string): SQL =>
  */
 export async function listCases(
   db: Db,
-  { page = 0, size = 100, q = '', sort = 'created', down = false }: CaseListQuery,
+  { page = 0, size = 100, q = '', sort = 'created', down = false, templates = false, like }: CaseListQuery,
   siteKey: string,
   visible?: SQL,
 ): Promise<CaseList> {
@@ -70,9 +80,15 @@ export async function listCases(
     const families = FAMILIES.filter((f) => f.label.toLowerCase().includes(w)).map((f) => f.id);
     const inFamily = families.length ? sql` or ${familyText} in (${sql.join(families.map((f) => sql`${f}`), sql`, `)})` : sql``;
     const onTool = sql` or exists (select 1 ${toolsLike(`${escaped(w)}%`)})`;
-    return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like}${inFamily}${onTool})`;
+    return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like} or lower(${ownerText}) like ${like}${inFamily}${onTool})`;
   });
-  const where = and(isNull(cases.removedAt), visible, ...matches);
+  const where = and(
+    isNull(cases.removedAt),
+    visible,
+    templates ? isTemplate : sql`not ${isTemplate}`,
+    like === undefined ? undefined : await nextLike(db, like),
+    ...matches,
+  );
   const order = [down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id)];
   // First which rows, then what is in them: else every document would be opened to show a hundred. A window would count them too, at twice the price.
   const pick = db.select({ id: cases.id }).from(cases).$dynamic();
@@ -89,6 +105,7 @@ export async function listCases(
       title: titleText,
       family: familyText,
       place: placeText,
+      owner: ownerText,
       trouble: sql<string>`left(${cases.doc}->>'trouble', 300)`,
       createdAt: cases.createdAt,
       updatedAt: cases.updatedAt,

@@ -17,6 +17,7 @@ const row = (title: string, more: Partial<CaseRow> = {}): CaseRow => ({
   familyLabel: 'Gauge',
   place: 'Hall 1',
   trouble: '',
+  owner: null,
   createdAt: '2026-11-20T10:00:00Z',
   updatedAt: '2026-11-20T10:00:00Z',
   updatedBy: 'Ada',

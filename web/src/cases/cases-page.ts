@@ -4,6 +4,7 @@ import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { debounceTime, firstValueFrom, Subject } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { patternOf } from '@cuadro/core/case/new-case';
 import { formatDate } from '@cuadro/core/quantity/date';
 import type { BundlePreview, CaseListQuery, CaseRow } from '@cuadro/core/wire';
 import { ApiService } from '../data/api.service';
@@ -12,6 +13,7 @@ import { MarginService } from '../data/margin.service';
 import { SettingsService } from '../data/settings.service';
 import { inAddress } from '../shared/address';
 import { type Column, saveCsv } from '../shared/columns';
+import { today } from '../shared/today';
 import { WorkingMargin } from '../shared/working-margin';
 
 const PAGE = 100;
@@ -42,6 +44,8 @@ export class CasesPage {
   protected readonly page = signal(0);
   protected readonly loaded = signal(false);
   protected readonly fault = signal('');
+  /** Cases, or the patterns that new ones begin from. */
+  protected readonly shown = inAddress<'cases' | 'patterns'>('show', 'cases');
   protected readonly search = inAddress<string>('find', '');
   protected readonly sort = signal<Sort>({ active: 'updated', direction: 'desc' });
   protected readonly pages = computed(() => Math.max(1, Math.ceil(this.total() / PAGE)));
@@ -87,7 +91,14 @@ export class CasesPage {
 
   private query(page: number, size: number): CaseListQuery {
     const { active, direction } = this.sort();
-    return { page, size, ...(this.search().trim() && { q: this.search().trim() }), sort: active as CaseListQuery['sort'], down: direction === 'desc' };
+    return {
+      page,
+      size,
+      ...(this.shown() === 'patterns' && { templates: true }),
+      ...(this.search().trim() && { q: this.search().trim() }),
+      sort: active as CaseListQuery['sort'],
+      down: direction === 'desc',
+    };
   }
 
   protected async load(): Promise<void> {
@@ -116,7 +127,7 @@ export class CasesPage {
         if (!rows.length) break;
         all.push(...rows);
       }
-      saveCsv(all, this.columns, 'cases');
+      saveCsv(all, [...this.columns, { id: 'owner', label: 'Who answers for it', text: (r) => r.owner ?? '' }], 'cases');
     } catch (e) {
       this.fault.set(e instanceof Error ? e.message : String(e));
     }
@@ -133,6 +144,25 @@ export class CasesPage {
     } catch (e) {
       this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
     }
+  }
+
+  /** What of a case serves others of its kind, kept as a pattern to begin from. */
+  protected async keepAsPattern(r: CaseRow): Promise<void> {
+    try {
+      const { doc, area } = await firstValueFrom(this.api.case(r.id));
+      const made = await firstValueFrom(this.api.create(patternOf(doc, today()), this.settings.who() || 'local user'));
+      if (area) await firstValueFrom(this.api.share(made.id, area));
+      this.snack.open(`"${r.title}" is a pattern now: a new candidate of its kind can begin from it.`, 'Show patterns', { duration: 12_000 }).onAction()
+        .subscribe(() => this.show('patterns'));
+    } catch (e) {
+      this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
+    }
+  }
+
+  protected show(what: 'cases' | 'patterns'): void {
+    this.shown.set(what);
+    this.page.set(0);
+    void this.load();
   }
 
   /** Look into a bundle before anything is brought in. */

@@ -13,6 +13,8 @@ import type {
   CaseListQuery,
   CaseRecord,
   LookWrite,
+  ManyEdited,
+  ManyEditRequest,
   MeshRecord,
   ModelRecord,
   Patch,
@@ -76,6 +78,7 @@ export class ApiService {
     this.http.post<{ ids: string[] }>('/api/cases/list', { docs, who }).pipe(catchError(toFault));
   removeList = (ids: string[]): Observable<{ removed: number }> =>
     this.http.post<{ removed: number }>('/api/cases/list/remove', { ids }).pipe(catchError(toFault));
+  editMany = (request: ManyEditRequest): Observable<ManyEdited> => this.http.patch<ManyEdited>('/api/cases/list', request).pipe(catchError(toFault));
   /** @param id made here, so that it may be sent again where no answer came */
   create = (doc: CaseDoc, who: string, id?: string): Observable<CaseRecord> =>
     this.http.post<CaseRecord>('/api/cases', { doc, who, id }).pipe(catchError(toFault));

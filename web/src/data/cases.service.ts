@@ -2,7 +2,7 @@ import { effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import type { CaseRecord, CaseRow } from '@cuadro/core/wire';
+import type { CaseRecord, CaseRow, ManyEdited, ManyEditRequest } from '@cuadro/core/wire';
 import { ApiService, RequestFault } from './api.service';
 import { ComputeService } from './compute.service';
 import { type Draft, type NewCandidate, newRef } from './drafts';
@@ -129,9 +129,30 @@ export class CasesService {
     void this.load();
   }
 
+  /** One thing said of several cases, some at a time. @returns how many changed, and what undoes it */
+  async editMany({ ids, ...edit }: Omit<ManyEditRequest, 'who'>): Promise<ManyEdited> {
+    const sum: ManyEdited = { changed: 0, left: 0, undo: [] };
+    try {
+      for (let k = 0; k < ids.length; k += AT_ONCE) {
+        const done = await firstValueFrom(this.api.editMany({ ids: ids.slice(k, k + AT_ONCE), ...edit, who: this.settings.who() || 'local user' }));
+        sum.changed += done.changed;
+        sum.left += done.left;
+        sum.undo.push(...done.undo);
+      }
+      return sum;
+    } finally {
+      void this.load();
+    }
+  }
+
   async remove(id: string): Promise<void> {
     await firstValueFrom(this.api.remove(id));
     this.candidates.update((all) => all.filter((c) => c.row.id !== id));
+  }
+
+  async restoreList(ids: readonly string[]): Promise<void> {
+    for (const id of ids) await firstValueFrom(this.api.restore(id));
+    await this.load();
   }
 
   async restore(id: string): Promise<void> {

@@ -2,16 +2,29 @@ import { EMPTY_TODAY } from '@cuadro/core/case/today';
 import { TestBed } from '@angular/core/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord } from '@cuadro/core/wire';
+import { demoDoc } from '@cuadro/core/case/testing';
+import { of } from 'rxjs';
+import { ApiService } from '../data/api.service';
 import { CasesService } from '../data/cases.service';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ShopService } from '../data/shop.service';
 import { AddCandidate } from './add-candidate';
+
+const PATTERNS = [{ id: 'p1', title: 'Usual jaws', family: 'soft-jaws' }, { id: 'p2', title: 'Door gauge pattern', family: 'gauge' }];
 
 function setUp(refusal?: Error) {
   localStorage.clear();
   const added: CaseDoc[] = [];
   TestBed.configureTestingModule({
     providers: [
+      {
+        provide: ApiService,
+        useValue: {
+          cases: () => of({ total: 2, rows: PATTERNS }),
+          case: (id: string) =>
+            of({ id, doc: demoDoc({ template: true, family: 'gauge', need: { serviceTemp: { level: 'must', value: 77, from: 'pattern' } } }) }),
+        },
+      },
       { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => DEFAULT_SHOP } },
       {
         provide: CasesService,
@@ -36,8 +49,7 @@ function setUp(refusal?: Error) {
   };
   const submit = async (): Promise<string> => {
     el.querySelector('form')!.dispatchEvent(new Event('submit'));
-    await Promise.resolve();
-    await Promise.resolve();
+    for (let k = 0; k < 6; k++) await Promise.resolve();
     fixture.detectChanges();
     return el.querySelector('.buttons [role=alert]')?.textContent ?? '';
   };
@@ -65,6 +77,30 @@ describe('a new candidate', () => {
       today: { ...EMPTY_TODAY, way: 'machined' },
       need: { copies: { value: 1 } },
     });
+  });
+  it('is led to by the part of the plant: its questions, and the kinds of tool that turn up there', async () => {
+    const f = setUp();
+    const kinds = (): string[] => [...f.el.querySelectorAll<HTMLOptionElement>('[name=family] option')].map((o) => o.value);
+    expect([kinds().length, f.el.querySelector('.ask')]).toEqual([28, null]);
+    f.type('[name=area]', 'foundry');
+    expect(kinds()).toEqual(['core', 'sand-pattern', 'investment-pattern']);
+    expect(f.el.querySelector('.ask')!.textContent).toContain('Which pattern rests on one pattern maker?');
+    sizes(f);
+    f.type('[name=title]', 'Bell core');
+    f.type('[name=owner]', ' Ada ');
+    [...f.el.querySelectorAll<HTMLLabelElement>('cu-signals label')].find((l) => l.textContent!.includes('one pair of hands'))!.click();
+    expect(await f.submit()).toBe('');
+    expect(f.added[0]).toMatchObject({ family: 'core', owner: 'Ada', signals: ['craftsman'] });
+  });
+  it('may begin from a pattern of its kind', async () => {
+    const f = setUp();
+    expect(f.el.querySelector('[name=template]')).toBeNull();
+    f.type('[name=family]', 'gauge');
+    f.type('[name=template]', 'p2');
+    sizes(f);
+    f.type('[name=title]', 'Door gauge');
+    expect(await f.submit()).toBe('');
+    expect([f.added[0].need.serviceTemp?.value, f.added[0].template, f.added[0].title]).toEqual([77, undefined, 'Door gauge']);
   });
   it('does not go while a field is refused', async () => {
     const f = setUp();

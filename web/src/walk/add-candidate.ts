@@ -1,16 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
+import { firstValueFrom } from 'rxjs';
 import { newCase } from '@cuadro/core/case/new-case';
+import type { SignalId } from '@cuadro/core/case/signals';
 import { TODAY_WAY_IDS, TODAY_WAYS } from '@cuadro/core/case/today';
 import { caseSchema } from '@cuadro/core/document/case-schema';
-import type { TodayWay } from '@cuadro/core/case/types';
+import type { CaseDoc, TodayWay } from '@cuadro/core/case/types';
+import { AREA_IDS, AREAS, familiesIn } from '@cuadro/core/need/areas';
 import { FAMILIES } from '@cuadro/core/need/families';
-import { type Form, FORMS } from '@cuadro/core/need/family';
+import { type AreaId, type Form, FORMS } from '@cuadro/core/need/family';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
-import type { CaseRecord } from '@cuadro/core/wire';
+import type { CaseRecord, CaseRow } from '@cuadro/core/wire';
+import { ApiService } from '../data/api.service';
 import { CasesService } from '../data/cases.service';
 import { ShopService } from '../data/shop.service';
 import { QuantityField } from '../shared/quantity-field';
+import { SignalList } from '../shared/signal-list';
 import { today } from '../shared/today';
 
 const MOST_BYTES = 12_000_000;
@@ -20,11 +26,12 @@ const MOST_PICTURES = 6;
 @Component({
   selector: 'cu-add-candidate',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, QuantityField],
+  imports: [MatButtonModule, QuantityField, SignalList],
   templateUrl: './add-candidate.html',
   styleUrl: './add-candidate.scss',
 })
 export class AddCandidate {
+  private readonly api = inject(ApiService);
   private readonly cases = inject(CasesService);
   protected readonly shops = inject(ShopService);
   readonly added = output<CaseRecord>();
@@ -32,7 +39,17 @@ export class AddCandidate {
   readonly addedMore = output<CaseRecord>();
   readonly closed = output();
 
-  protected readonly families = FAMILIES;
+  protected readonly areas = AREA_IDS.map((id) => ({ id, label: AREAS[id].label }));
+  protected readonly area = signal<AreaId | ''>('');
+  protected readonly asked = computed(() => (this.area() ? AREAS[this.area() as AreaId].ask : []));
+  /** Kinds of tool that turn up in that part of the plant. */
+  protected readonly families = computed(() => (this.area() ? familiesIn(this.area() as AreaId) : FAMILIES));
+  protected readonly seen = signal<readonly SignalId[]>([]);
+  protected readonly owner = signal('');
+  private readonly allPatterns = signal<readonly CaseRow[]>([]);
+  /** Patterns of this kind of tool, kept on the page of cases. */
+  protected readonly patterns = computed(() => this.allPatterns().filter((t) => t.family === this.familyId()));
+  protected readonly template = signal('');
   protected readonly ways = TODAY_WAY_IDS.map((value) => ({ value, label: TODAY_WAYS[value].label }));
   protected readonly forms = Object.entries(FORMS).map(([value, label]) => ({ value, label }));
   /** Looks like; the usual of its kind until somebody says. */
@@ -61,6 +78,20 @@ export class AddCandidate {
   protected readonly busy = signal(false);
   protected readonly family = computed(() => FAMILIES.find((f) => f.id === this.familyId())!);
 
+  constructor() {
+    // Without the server there are none to begin from, and a candidate is taken all the same.
+    this.api.cases({ templates: true, size: 500 }).pipe(takeUntilDestroyed()).subscribe({
+      next: ({ rows }) => this.allPatterns.set(rows),
+      error: () => undefined,
+    });
+  }
+
+  /** Another part of the plant: its kinds of tool, and its questions. */
+  protected walkTo(area: string): void {
+    this.area.set(area as AreaId | '');
+    if (!this.families().some((f) => f.id === this.familyId())) this.familyId.set(this.families()[0].id);
+  }
+
   /** Taken with the phone, or chosen. */
   protected pick(event: Event): void {
     const files = [...((event.target as HTMLInputElement).files ?? [])];
@@ -88,7 +119,15 @@ export class AddCandidate {
       this.problem.set('Give the three outer sizes, roughly.');
       return;
     }
-    const doc = {
+    const chosen = this.patterns().find((t) => t.id === this.template());
+    let pattern: CaseDoc | undefined;
+    try {
+      pattern = chosen && (await firstValueFrom(this.api.case(chosen.id))).doc;
+    } catch (e) {
+      this.problem.set(`The pattern cannot be read: ${e instanceof Error ? e.message : String(e)}`);
+      return;
+    }
+    const doc: CaseDoc = {
       ...newCase(
         {
           title: this.title(),
@@ -103,8 +142,11 @@ export class AddCandidate {
           today: { material: this.materials().some((m) => m.id === this.made()) ? this.made() : null, delay_per_day: this.delay() ?? 0 },
         },
         today(),
+        pattern,
       ),
       place: this.place().trim(),
+      ...(this.owner().trim() && { owner: this.owner().trim() }),
+      ...(this.seen().length && { signals: [...this.seen()] }),
     };
     try {
       caseSchema.validateSync(doc, { strict: true });
@@ -114,6 +156,7 @@ export class AddCandidate {
       if (record) this.addedMore.emit(record);
       // Kind, place and how it is made today are often those of the one before; the rest is not.
       this.last.set(record ? `Added: ${doc.title.trim()}.` : `${doc.title.trim()} waits in this browser and is sent when the server answers.`);
+      this.seen.set([]);
       this.pictures.set([]);
       const files = form.querySelector<HTMLInputElement>('[name=pictures]');
       if (files) files.value = '';

@@ -2,7 +2,9 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
-import type { CaseRow } from '@cuadro/core/wire';
+import { of } from 'rxjs';
+import type { CaseRow, ManyEditRequest } from '@cuadro/core/wire';
+import { ApiService } from '../data/api.service';
 import { CasesService, type Candidate } from '../data/cases.service';
 import { ComputeService } from '../data/compute.service';
 import { MarginService, type MarginNote as Note } from '../data/margin.service';
@@ -49,12 +51,18 @@ const LIST = [
   candidate('New'),
 ];
 
+const TIMES = [{ values: { cell: 'Paint shop, booth 2', actual: 34 } }];
+
 function setUp(type: typeof WalkPage, list: Candidate[] = LIST, more: object = {}) {
   let loads = 0;
   TestBed.configureTestingModule({
     providers: [
       provideRouter([]),
       { provide: ComputeService, useValue: {} },
+      {
+        provide: ApiService,
+        useValue: { picture: (id: string) => `/api/cases/${id}/picture`, cases: () => of({ rows: [] }), records: () => of({ rows: TIMES }) },
+      },
       { provide: ShopService, useValue: { currency: () => 'EUR' } },
       {
         provide: CasesService,
@@ -75,6 +83,34 @@ function setUp(type: typeof WalkPage, list: Candidate[] = LIST, more: object = {
 }
 
 describe('the walk', () => {
+  it('marks rows, says one thing of all of them, and undoes it', async () => {
+    const asked: ManyEditRequest[] = [];
+    const editMany = async (r: ManyEditRequest) => {
+      asked.push(r);
+      return { changed: 2, left: 0, undo: [{ ids: r.ids, set: { place: '' }, over: r.set }] };
+    };
+    const f = setUp(WalkPage, LIST, { editMany });
+    const box = (label: string): HTMLInputElement => f.el.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)!;
+    expect(f.el.querySelector('cu-edit-many')).toBeNull();
+    f.click(box('Mark Small'));
+    f.click(box('Mark New'));
+    expect([box('Mark all').indeterminate, f.el.querySelector('cu-edit-many b')!.textContent]).toEqual([true, '2 cases marked']);
+    const input = f.el.querySelector<HTMLInputElement>('cu-edit-many input[name=value]')!;
+    input.value = ' Hall 3 ';
+    input.dispatchEvent(new Event('input'));
+    f.el.querySelector('cu-edit-many form')!.dispatchEvent(new Event('submit'));
+    await f.fixture.whenStable();
+    expect(asked).toEqual([{ ids: ['Small', 'New'], set: { place: 'Hall 3' } }]);
+    const undo = [...document.querySelectorAll<HTMLElement>('mat-snack-bar-container button')].find((b) => b.textContent!.includes('Undo'))!;
+    undo.click();
+    await f.fixture.whenStable();
+    expect(asked[1]).toEqual({ ids: ['Small', 'New'], set: { place: '' }, over: { place: 'Hall 3' } });
+    // Marking all, and none.
+    f.click(box('Mark all'));
+    expect(f.el.querySelector('cu-edit-many b')!.textContent).toBe('4 cases marked');
+    f.click(box('Mark all'));
+    expect(f.el.querySelector('cu-edit-many')).toBeNull();
+  });
   it('groups what stands there, the group that saves most first, and counts it', () => {
     const { el, fixture } = setUp(WalkPage);
     const select = el.querySelector<HTMLSelectElement>('.group select')!;
@@ -82,7 +118,10 @@ describe('the walk', () => {
     select.dispatchEvent(new Event('change'));
     fixture.detectChanges();
     const groups = [...el.querySelectorAll('tr.group')].map((r) => r.textContent!.replace(/\s+/g, ' ').trim());
-    expect(groups.map((g) => g.replace(/\s/g, ' '))).toEqual(['Paint shop 1, 4 000 EUR to be saved', 'no place given 3, 100 EUR to be saved']);
+    expect(groups.map((g) => g.replace(/\s/g, ' '))).toEqual([
+      'Paint shop 1, 4 000 EUR to be saved; tools of a new product take 34 days there (1 logged)',
+      'no place given 3, 100 EUR to be saved',
+    ]);
   });
   it('puts what is most worth an hour first, and what is not looked at yet last', () => {
     expect(setUp(WalkPage).titles()).toEqual(['Large', 'Small', 'Kept', 'New']);
@@ -117,7 +156,7 @@ describe('the walk', () => {
   });
   it('shows no saving where nothing changes, and says when a look is still to come', () => {
     const { row } = setUp(WalkPage);
-    expect(row('Kept').querySelectorAll('td')[2].textContent).toBe('–');
+    expect(row('Kept').querySelectorAll('td')[3].textContent).toBe('–');
     expect(row('New').textContent).toContain('looking …');
   });
   it('keeps its order while looks come in, and ranks when all are there', () => {

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
+import { type CellDelay, cellOf, delaysByCell } from '@cuadro/core/records/kinds/tooling-time';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { ApiService } from '../data/api.service';
 import { CasesService, type Candidate } from '../data/cases.service';
@@ -18,6 +20,7 @@ import { type Column, saveCsv, sorted } from '../shared/columns';
 import { WorkingMargin } from '../shared/working-margin';
 import { AddCandidate } from './add-candidate';
 import { BringList } from './bring-list';
+import { EditMany } from './edit-many';
 import { walkPlane, walkPlaneWords } from './walk-plane';
 
 /** Chance of a saving in words that claim no more than the samples can tell; a guess where hardly anything of the need is known. */
@@ -28,12 +31,14 @@ export function chanceWords({ confidence, factsKnown, factsAsked }: Pick<QuickLo
 }
 /** With fewer of the facts than this, a candidate is bare. */
 const BARE = 0.25;
+/** Tooling times looked at. */
+const MOST_TIMES = 500;
 
 /** Candidates of the plant, the one most worth an hour's work first. */
 @Component({
   selector: 'cu-walk-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, BringList, Chart],
+  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, BringList, EditMany, Chart],
   templateUrl: './walk-page.html',
   styleUrl: './walk-page.scss',
 })
@@ -106,13 +111,19 @@ export class WalkPage {
     { id: 'asked', label: 'Facts asked', text: (c) => String(c.look?.factsAsked ?? ''), csv: (c) => c.look?.factsAsked ?? '' },
     { id: 'kind', label: 'Kind', text: (c) => c.row.familyLabel },
     { id: 'place', label: 'Place', text: (c) => c.row.place },
+    { id: 'owner', label: 'Who answers for it', text: (c) => c.row.owner ?? '' },
     { id: 'trouble', label: 'What goes wrong', text: (c) => c.row.trouble },
   ];
+  /** Ids of the rows that are marked; what is not on the list any longer does not count. */
+  protected readonly marks = signal<ReadonlySet<string>>(new Set());
+  protected readonly marked = computed(() => this.rows().filter((c) => this.marks().has(c.row.id)).map((c) => c.row.id));
+  /** What the tools of a new product took at each cell, as logged. */
+  private readonly delays = signal<ReadonlyMap<string, CellDelay>>(new Map());
 
   protected readonly rows = computed(() => {
     const needle = this.filter().trim().toLowerCase();
     const rows = this.cases.candidates().filter(({ row }) =>
-      !needle || [row.title, row.place, row.trouble, row.familyLabel].some((t) => t.toLowerCase().includes(needle))
+      !needle || [row.title, row.place, row.trouble, row.familyLabel, row.owner ?? ''].some((t) => t.toLowerCase().includes(needle))
     );
     // While looks come in nothing moves under the reader's eyes: the order is that of before, what is new stands first.
     const place = new Map(this.settled().map((id, i) => [id, i]));
@@ -124,6 +135,7 @@ export class WalkPage {
   protected readonly groupings = [
     { id: '', label: 'not grouped' },
     { id: 'place', label: 'by place' },
+    { id: 'owner', label: 'by who answers' },
     { id: 'kind', label: 'by kind' },
     { id: 'answer', label: 'by answer' },
   ];
@@ -134,7 +146,13 @@ export class WalkPage {
     const rows = this.rows();
     if (!by) return [{ name: '', text: '', rows: rows.slice(0, this.most()) }];
     const of = ({ row, look }: Candidate): string =>
-      (by === 'kind' ? row.familyLabel : by === 'answer' ? (look?.verdictText ?? 'not yet looked at') : row.place.split(',')[0].trim()) || 'no place given';
+      (by === 'owner'
+        ? (row.owner ?? 'nobody named')
+        : by === 'kind'
+        ? row.familyLabel
+        : by === 'answer'
+        ? (look?.verdictText ?? 'not yet looked at')
+        : row.place.split(',')[0].trim()) || 'no place given';
     const groups = new Map<string, Candidate[]>();
     for (const c of rows) groups.set(of(c), [...(groups.get(of(c)) ?? []), c]);
     const saved = (g: Candidate[]): number => g.reduce((s, c) => s + Math.max(0, c.look?.saving ?? 0), 0);
@@ -142,7 +160,9 @@ export class WalkPage {
     return [...groups].sort((a, b) => saved(b[1]) - saved(a[1])).map(([name, list]) => {
       const shown = list.slice(0, Math.max(0, left));
       left -= shown.length;
-      return { name, text: `${list.length}, ${this.money(saved(list))} to be saved`, rows: shown };
+      const delay = by === 'place' ? this.delays().get(cellOf(name)) : undefined;
+      const waits = delay ? `; tools of a new product take ${formatNumber(delay.days, 2)} days there (${delay.n} logged)` : '';
+      return { name, text: `${list.length}, ${this.money(saved(list))} to be saved${waits}`, rows: shown };
     });
   });
   private readonly neighbours = inject(NeighboursService);
@@ -153,6 +173,10 @@ export class WalkPage {
   constructor() {
     this.margin.clear();
     void this.cases.load();
+    this.api.records('tooling-time', undefined, 0, MOST_TIMES).pipe(takeUntilDestroyed()).subscribe({
+      next: ({ rows }) => this.delays.set(delaysByCell(rows)),
+      error: () => undefined,
+    });
     effect(() => {
       if (!this.cases.progress()) this.settle();
     });
@@ -177,8 +201,17 @@ export class WalkPage {
   protected readonly drawn = computed(() => walkPlane(this.rows(), (x) => this.money(x), (c) => this.explain(c)));
   protected readonly drawnWords = computed(() => walkPlaneWords(this.rows(), (x) => this.money(x)));
 
-  protected csv(): void {
-    saveCsv(this.rows(), [...this.columns, ...this.more], 'walk');
+  protected mark(ids: readonly string[], on: boolean): void {
+    this.marks.update((all) => new Set(on ? [...all, ...ids] : [...all].filter((id) => !ids.includes(id))));
+  }
+
+  /** All rows that the filter leaves, or none. */
+  protected markAll(on: boolean): void {
+    this.marks.set(new Set(on ? this.rows().map((c) => c.row.id) : []));
+  }
+
+  protected csv(only: readonly string[] = []): void {
+    saveCsv(only.length ? this.rows().filter((c) => only.includes(c.row.id)) : this.rows(), [...this.columns, ...this.more], 'walk');
   }
 
   protected money(x: number): string {

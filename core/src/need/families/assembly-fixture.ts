@@ -5,6 +5,7 @@ export const assemblyFixture: Family = {
   label: 'Assembly fixture',
   what: 'Locates and holds parts while they are joined.',
   duty: 'locate',
+  areas: ['assembly', 'welding'],
   form: 'shaped',
   fill: { low: 0.2, likely: 0.35, high: 0.55 },
   loadCase: 'bending',

@@ -5,6 +5,7 @@ export const beadDie: Family = {
   label: 'Bead-roll or emboss die',
   what: 'Presses a bead or a relief into sheet.',
   duty: 'form',
+  areas: ['sheet'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.7, high: 0.9 },
   loadCase: 'compression',

@@ -5,6 +5,7 @@ export const brakeTool: Family = {
   label: 'Press-brake punch and die',
   what: 'Folds sheet on a press brake.',
   duty: 'bend',
+  areas: ['sheet'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.7, high: 0.9 },
   loadCase: 'compression',

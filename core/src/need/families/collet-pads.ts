@@ -5,6 +5,7 @@ export const colletPads: Family = {
   label: 'Collet pads and locating pins',
   what: 'Small faces that hold or locate, changed often.',
   duty: 'pad',
+  areas: ['machining'],
   form: 'block',
   fill: { low: 0.5, likely: 0.7, high: 0.9 },
   loadCase: 'compression',

@@ -5,6 +5,7 @@ export const core: Family = {
   label: 'Sacrificial core or mandrel',
   what: 'Stays inside a hollow composite part until the cure is over, then goes.',
   duty: 'core',
+  areas: ['composites', 'foundry'],
   leaves: ['dissolved', 'melted', 'broken', 'withdrawn'],
   form: 'shaped',
   fill: { low: 0.15, likely: 0.3, high: 0.5 },

@@ -5,6 +5,7 @@ export const flexFormDie: Family = {
   label: 'Hydroform or flex-form die, draw ring',
   what: 'Shapes sheet under a pressed membrane or fluid.',
   duty: 'form',
+  areas: ['sheet'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.7, high: 0.9 },
   loadCase: 'compression',

@@ -5,6 +5,7 @@ export const gauge: Family = {
   label: 'Go/no-go or check gauge',
   what: 'Tells good from bad by fit.',
   duty: 'gauge',
+  areas: ['inspection', 'machining', 'assembly'],
   form: 'shaped',
   fill: { low: 0.4, likely: 0.6, high: 0.9 },
   loadCase: 'none',

@@ -5,6 +5,7 @@ export const gripper: Family = {
   label: 'Robot gripper or fingers',
   what: 'End-of-arm tool: vacuum, fingers, or both.',
   duty: 'grip',
+  areas: ['robots'],
   form: 'shaped',
   fill: { low: 0.15, likely: 0.3, high: 0.5 },
   loadCase: 'bending',

@@ -5,6 +5,7 @@ export const guard: Family = {
   label: 'Machine guard',
   what: 'Stands between people and a moving part.',
   duty: 'guard',
+  areas: ['robots', 'maintenance'],
   neverWithout: true,
   form: 'shaped',
   fill: { low: 0.04, likely: 0.08, high: 0.15 },

@@ -5,6 +5,7 @@ export const handJig: Family = {
   label: 'Hand jig or drill guide',
   what: 'Moves with the work or guides a hand tool; weight and grip matter.',
   duty: 'guide',
+  areas: ['machining', 'assembly'],
   form: 'shaped',
   fill: { low: 0.25, likely: 0.4, high: 0.6 },
   loadCase: 'bending',

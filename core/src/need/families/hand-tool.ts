@@ -5,6 +5,7 @@ export const handTool: Family = {
   label: 'Hand tool or ergonomic aid',
   what: 'A handle, wrench, driver or aid that saves a wrist or a back.',
   duty: 'hand',
+  areas: ['assembly', 'logistics', 'maintenance'],
   form: 'shaped',
   fill: { low: 0.2, likely: 0.4, high: 0.6 },
   loadCase: 'bending',

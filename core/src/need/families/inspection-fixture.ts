@@ -5,6 +5,7 @@ export const inspectionFixture: Family = {
   label: 'Inspection fixture',
   what: 'Holds a part on the measuring machine, the same way every time.',
   duty: 'locate',
+  areas: ['inspection'],
   form: 'shaped',
   fill: { low: 0.25, likely: 0.4, high: 0.6 },
   loadCase: 'none',

@@ -5,6 +5,7 @@ export const investmentPattern: Family = {
   label: 'Investment-casting pattern',
   what: 'Is burnt or melted out of a ceramic shell.',
   duty: 'core',
+  areas: ['foundry'],
   leaves: ['burnt', 'melted'],
   form: 'shaped',
   fill: { low: 0.1, likely: 0.25, high: 0.5 },

@@ -5,6 +5,7 @@ export const layupMould: Family = {
   label: 'Lay-up mould',
   what: 'Gives a composite part its shape while it cures.',
   duty: 'layup',
+  areas: ['composites'],
   form: 'shaped',
   fill: { low: 0.08, likely: 0.15, high: 0.3 },
   loadCase: 'none',

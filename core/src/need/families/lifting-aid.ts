@@ -5,6 +5,7 @@ export const liftingAid: Family = {
   label: 'Lifting aid',
   what: 'Carries a hung load.',
   duty: 'lift',
+  areas: ['logistics', 'assembly'],
   form: 'shaped',
   fill: { low: 0.2, likely: 0.35, high: 0.6 },
   loadCase: 'bending',

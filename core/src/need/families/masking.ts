@@ -5,6 +5,7 @@ export const masking: Family = {
   label: 'Masking or coating fixture',
   what: 'Covers faces that must stay bare.',
   duty: 'mask',
+  areas: ['coating'],
   form: 'shaped',
   fill: { low: 0.1, likely: 0.2, high: 0.4 },
   loadCase: 'none',

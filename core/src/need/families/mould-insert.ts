@@ -5,6 +5,7 @@ export const mouldInsert: Family = {
   label: 'Injection mould insert (bridge)',
   what: 'Makes the first shots while the steel tool is on order.',
   duty: 'mould',
+  areas: ['moulding'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.7, high: 0.9 },
   loadCase: 'compression',

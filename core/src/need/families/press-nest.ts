@@ -5,6 +5,7 @@ export const pressNest: Family = {
   label: 'Press-fit nest',
   what: 'Carries a part while a bearing, pin or insert is pressed in.',
   duty: 'press',
+  areas: ['assembly'],
   form: 'shaped',
   fill: { low: 0.4, likely: 0.6, high: 0.8 },
   loadCase: 'compression',

@@ -5,6 +5,7 @@ export const sandPattern: Family = {
   label: 'Sand-casting pattern or match plate',
   what: 'Leaves its shape in moulding sand.',
   duty: 'pattern',
+  areas: ['foundry'],
   form: 'shaped',
   fill: { low: 0.2, likely: 0.4, high: 0.7 },
   loadCase: 'none',

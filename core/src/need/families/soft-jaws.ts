@@ -5,6 +5,7 @@ export const softJaws: Family = {
   label: 'Soft jaws',
   what: 'Vice or chuck jaws shaped to one part.',
   duty: 'clamp',
+  areas: ['machining'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.65, high: 0.8 },
   loadCase: 'compression',

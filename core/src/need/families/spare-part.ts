@@ -5,6 +5,7 @@ export const sparePart: Family = {
   label: 'Spare or wear part of a machine',
   what: 'Replaces a part that stops a line.',
   duty: 'spare',
+  areas: ['maintenance'],
   form: 'shaped',
   fill: { low: 0.3, likely: 0.5, high: 0.8 },
   loadCase: 'bending',

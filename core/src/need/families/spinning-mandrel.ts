@@ -5,6 +5,7 @@ export const spinningMandrel: Family = {
   label: 'Spinning mandrel',
   what: 'Turns while sheet is pressed over it.',
   duty: 'form',
+  areas: ['sheet'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.75, high: 0.95 },
   loadCase: 'compression',

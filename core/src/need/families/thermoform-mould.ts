@@ -5,6 +5,7 @@ export const thermoformMould: Family = {
   label: 'Thermoforming mould',
   what: 'Draws a heated sheet to shape by vacuum.',
   duty: 'thermo',
+  areas: ['moulding'],
   form: 'shaped',
   fill: { low: 0.15, likely: 0.3, high: 0.5 },
   loadCase: 'none',

@@ -5,6 +5,7 @@ export const tray: Family = {
   label: 'Tray, dunnage or kitting aid',
   what: 'Carries and sorts parts.',
   duty: 'carry',
+  areas: ['logistics', 'assembly'],
   form: 'shaped',
   fill: { low: 0.06, likely: 0.12, high: 0.25 },
   loadCase: 'none',

@@ -5,6 +5,7 @@ export const trimFixture: Family = {
   label: 'Trim or drill fixture, large',
   what: 'Carries a large part along its surface while it is trimmed or drilled.',
   duty: 'locate',
+  areas: ['sheet', 'composites', 'moulding'],
   form: 'shaped',
   fill: { low: 0.08, likely: 0.15, high: 0.3 },
   loadCase: 'bending',

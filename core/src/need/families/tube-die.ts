@@ -5,6 +5,7 @@ export const tubeDie: Family = {
   label: 'Tube-forming die',
   what: 'Bends, flares or beads a tube.',
   duty: 'form',
+  areas: ['sheet'],
   form: 'shaped',
   fill: { low: 0.5, likely: 0.7, high: 0.9 },
   loadCase: 'compression',

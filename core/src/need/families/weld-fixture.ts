@@ -5,6 +5,7 @@ export const weldFixture: Family = {
   label: 'Weld or tack fixture',
   what: 'Holds parts beside an arc.',
   duty: 'weld',
+  areas: ['welding'],
   form: 'shaped',
   fill: { low: 0.1, likely: 0.2, high: 0.35 },
   loadCase: 'bending',

@@ -5,6 +5,7 @@ export const workholdingPlate: Family = {
   label: 'Work-holding plate, second operation',
   what: 'Holds an awkward part for its second set-up.',
   duty: 'clamp',
+  areas: ['machining'],
   form: 'shaped',
   fill: { low: 0.35, likely: 0.5, high: 0.7 },
   loadCase: 'compression',

@@ -29,6 +29,7 @@ const EFFECTS: readonly Effect[] = [
   { id: 'rework', label: 'Rework', figures: [['rework_before', 'rework_after']], hard: '', soft: 'rework_worth' },
   { id: 'stops', label: 'Stoppages', figures: [['stops_before', 'stops_after']], hard: 'stop_worth', soft: '' },
   { id: 'consumables', label: 'Consumables', figures: [['used_before', 'used_after']], hard: 'consumable_worth', soft: '' },
+  { id: 'work', label: 'Work taken', figures: [['won_before', 'won_after']], hard: '', soft: 'won_worth' },
   { id: 'keeping', label: 'Keeping tools', figures: [['store_before', 'store_after'], ['tied_before', 'tied_after']], hard: '', soft: 'keeping_worth' },
 ];
 const AIMS: readonly Option[] = [{ value: 'none', label: 'none of them: price and wait decide' }, ...EFFECTS.map(({ id, label }) => ({ value: id, label }))];
@@ -104,6 +105,17 @@ const INPUTS: readonly InputSpec[] = [
     group: 'Consumables',
     unit: 'money/year',
     help: 'Pads, tape, wax, cores, masks: what the tool uses up.',
+  }),
+  ...pair('won', 'Orders that hang on the tool', 'money', [0, 1e9], 0, {
+    group: 'Work taken',
+    unit: 'money/year',
+    help: 'Jobs that were turned away because the tool would not pay, and are taken with the new one: a year’s sales of them.',
+  }),
+  number('stays', 'Of an order stays in the house, share', 'count', [0, 1], [0.15, 0.3, 0.45], {
+    group: 'Work taken',
+    ranged: true,
+    source: PRACTICE,
+    help: 'Sales less material, outside work and wages that would be paid anyway.',
   }),
   ...pair('store', 'Room for tools kept', 'count', [0, 100_000], 0, {
     group: 'Keeping tools',
@@ -266,6 +278,7 @@ export const inUse: Planner = {
     'rework_worth',
     'stop_worth',
     'consumable_worth',
+    'won_worth',
     'keeping_worth',
   ],
   inputs: INPUTS,
@@ -303,6 +316,13 @@ export const inUse: Planner = {
     gain('stop_gain', 'Fewer stops a year', 'year^-1', 'stops'),
     { name: 'stop_worth', label: 'Stoppages, a year', unit: 'money/year', expr: 'stop_gain * stop_h * stop_rate' },
     gain('consumable_worth', 'Consumables, a year', 'money/year', 'used'),
+    {
+      name: 'won_worth',
+      label: 'Work taken, a year',
+      unit: 'money/year',
+      expr: '(won_after - won_before) * stays',
+      note: 'Soft until the orders are there.',
+    },
     {
       name: 'keeping_worth',
       label: 'Keeping tools, a year',

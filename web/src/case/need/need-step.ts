@@ -1,5 +1,6 @@
 import { FORMS } from '@cuadro/core/need/family';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { signalsOf } from '@cuadro/core/case/signals';
 import { FROM_TABLE } from '@cuadro/core/case/facts';
 import { factsOf } from '@cuadro/core/plan/facts';
 import type { InputValue } from '@cuadro/core/inputs/spec';
@@ -33,6 +34,7 @@ import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { InputField } from '../../shared/inputs/input-field';
 import { QuantityField } from '../../shared/quantity-field';
+import { SignalList } from '../../shared/signal-list';
 import { LoadTable } from '../loads/load-table';
 import { StepLineView } from './step-line-view';
 
@@ -40,7 +42,7 @@ import { StepLineView } from './step-line-view';
 @Component({
   selector: 'cu-need-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputField, LoadTable, QuantityField, StepLineView],
+  imports: [InputField, LoadTable, QuantityField, SignalList, StepLineView],
   templateUrl: './need-step.html',
   styleUrl: './need-step.scss',
 })
@@ -166,6 +168,12 @@ export class NeedStep {
     };
     return `${end(w.low)}; ${end(w.high)}.${w.decides ? ` The leading route would be ${name(w.low.leader)}, or ${name(w.high.leader)}.` : ''}`;
   }
+
+  /** What the figures and what was ticked say for and against another way of making it. */
+  protected readonly signalLines = computed(() => {
+    const all = signalsOf(this.store.doc()!, this.shops.currency(), this.settings.units());
+    return [{ label: 'Speaks for it', text: all.for.join('; ') }, { label: 'Speaks against', text: all.against.join('; ') }].filter((l) => l.text);
+  });
 
   protected edit(change: Partial<CaseDoc>): void {
     this.store.edit((doc) => ({ ...doc, ...change }));

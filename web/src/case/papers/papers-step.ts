@@ -18,7 +18,7 @@ import { RecordsView } from '../../records/records-view';
 
 /** Every kind of record about a case, then its history. */
 const TABS: readonly { id: string; label: string }[] = [
-  ...RECORD_KINDS.filter((k) => k.about === 'case' && !k.page).map((k) => ({ id: k.id, label: k.plural })),
+  ...RECORD_KINDS.filter((k) => k.about !== 'site' && !k.page).map((k) => ({ id: k.id, label: k.plural })),
   { id: 'history', label: 'History' },
 ];
 

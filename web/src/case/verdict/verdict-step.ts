@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
+import { RouterLink } from '@angular/router';
 import { MatButtonModule } from '@angular/material/button';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { type Agreed, type Decision, routeKey } from '@cuadro/core/case/types';
@@ -10,7 +11,7 @@ import { VERDICTS } from '@cuadro/core/decide/verdict';
 import { familyOf } from '@cuadro/core/need/families';
 import { signRefusal } from '@cuadro/core/proof/rules';
 import type { RecordRow } from '@cuadro/core/records/kind';
-import type { SignatureRow } from '@cuadro/core/wire';
+import type { CaseRow, SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { SessionService } from '../../data/session.service';
@@ -21,6 +22,7 @@ import { TodayBars } from './today-bars';
 
 /** More papers than that no tool has. */
 const MOST_PAPERS = 100;
+const MOST_NEXT = 5;
 
 interface ConditionLine extends Agreed {
   text: string;
@@ -32,7 +34,7 @@ interface ConditionLine extends Agreed {
 @Component({
   selector: 'cu-verdict-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, TodayBars],
+  imports: [RouterLink, MatButtonModule, TodayBars],
   templateUrl: './verdict-step.html',
   styleUrl: './verdict-step.scss',
 })
@@ -89,6 +91,8 @@ export class VerdictStep {
   protected readonly differs = signal<{ id: string; lines: Difference[]; notes: string[] } | undefined>(undefined);
 
   protected readonly signatures = signal<SignatureRow[]>([]);
+  /** Candidates that do the same to the work, the one most worth an hour first: what was learned here serves them. */
+  protected readonly next = signal<readonly CaseRow[]>([]);
   /** Certificates and approvals on file. */
   private readonly papers = signal<readonly RecordRow[]>([]);
   protected readonly problem = signal('');
@@ -204,6 +208,8 @@ export class VerdictStep {
   private async load(id: string): Promise<void> {
     try {
       this.signatures.set(await firstValueFrom(this.api.signatures(id)));
+      if (this.signatures().length)
+        this.next.set((await firstValueFrom(this.api.cases({ like: id, sort: 'worth', down: true, size: MOST_NEXT }))).rows);
       this.papers.set((await firstValueFrom(this.api.records('certificate', id, 0, MOST_PAPERS))).rows);
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
