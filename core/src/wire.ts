@@ -42,6 +42,40 @@ export interface BundlePreview {
   same: number;
 }
 
+/** What a whole site brought in would do. Nothing that is here is changed unless it is asked for. */
+export interface SitePreview {
+  cases: { id: string; title: string; place: string; state: Incoming; /** Of one that is here otherwise: lines in which it differs. */ lines: number }[];
+  records: {
+    kind: string;
+    label: string;
+    fresh: number;
+    same: number;
+    differs: number; /** Builds, tools, machines: what estimates learn from. */
+    teaches: boolean;
+  }[];
+  /** Lines in which its rates, hours and materials differ from those here. */
+  shop: { label: string; here: string; there: string }[];
+  /** Cases and records that cannot be read, each with why. */
+  left: string[];
+}
+/** Of something that comes in: not here yet; here as it is; here, and otherwise. */
+export type Incoming = 'fresh' | 'same' | 'differs';
+/** What is taken of a site that comes in, besides its fresh cases. */
+export interface SiteChoice {
+  /** Of cases that are here otherwise: leave those here alone, or put the other beside it under another name. */
+  differing: 'leave' | 'beside';
+  /** Its rates, hours and materials stand over those here, as a new state of the shop. */
+  shop: boolean;
+  /** What estimates learn from. */
+  learned: boolean;
+}
+export interface SiteBrought {
+  cases: number;
+  beside: number;
+  records: number;
+  shop: boolean;
+}
+
 /** One row of the list of cases: what it shows, not the document. */
 export interface CaseRow {
   id: string;

@@ -16,6 +16,7 @@ import { familyOf } from '../need/families';
 import { checkPlan, checkRows, releaseRefusal, scaleOff } from './check-plan';
 import { readDevice, SIMULATED } from './devices';
 import { promiseKept, within } from './promise';
+import { fileSummary, releaseFile } from './release-file';
 import { refusal } from './rules';
 import { makingSteps, stepRefusal, stepRows } from './steps';
 import { paceOf, wearByFace, wearForecast } from './wear';
@@ -168,6 +169,55 @@ describe('the check plan of a first piece', () => {
         about([...all, row('making', { piece: '1', step: 'Print', on: '2026-03-02', readings: [{ what: 'length', value: 9, most: 8 }] })]),
       ),
     ).toMatch(/waits at “Print”/);
+  });
+  it('is one paper of the release file, beside signature, shape, recipe, certificate, inspection and conditions', () => {
+    const pin = { ...PIN, option: { ...PIN.option, kind: 'print' as const } };
+    const of = (more: Partial<Parameters<typeof releaseFile>[0]> = {}) =>
+      releaseFile({
+        doc: DOC,
+        revision: 3,
+        verdict: { ...VIEW.verdict, kind: 'print', conditions: ['Try a coupon'] },
+        pin,
+        records: [],
+        checks: checkRows(plan, [], '1'),
+        today: '2026-11-27',
+        ...more,
+      });
+    const states = (papers: ReturnType<typeof of>) => Object.fromEntries(papers.map((p) => [p.id, p.state]));
+    expect(states(of())).toEqual({
+      signature: 'missing',
+      mesh: 'there',
+      model: 'not-asked',
+      recipe: 'missing',
+      check: 'missing',
+      release: 'missing',
+      certificate: 'not-asked',
+      inspection: 'not-asked',
+      conditions: 'missing',
+    });
+    expect(fileSummary(of())).toBe('1 of 6 there');
+    const all = plan.map((i) => found(i.id, i.kind === 'yes-no' ? { held: true } : { value: i.nominal ?? i.most! }));
+    const step = row('making', { piece: '1', step: 'Print', on: '2026-03-02', machine: 'P2', recipe: 'jig-v3' });
+    const given = row('release', { piece: '1', number: 'J-7', on: '2026-03-06', again: '2026-12-01', statement: 'ok' });
+    const signature = { who: 'Ada', role: 'engineer', at: '2026-03-01T10:00:00Z', revision: 3 };
+    const done = { ...DOC, decision: { agreed: { 'Try a coupon': { who: 'Bo', by: '', done: true } } } };
+    const full = of({ doc: done, signature, records: [...all, step, given], checks: checkRows(plan, all, '1') });
+    expect(fileSummary(full)).toBe('7 of 7 there');
+    expect(full.find((p) => p.id === 'recipe')!.text).toBe('Print: P2, jig-v3');
+    expect(full.find((p) => p.id === 'release')!.text).toBe('J-7');
+    // The case went on, an inspection is overdue, a reading waits.
+    const wet = row('making', { piece: '1', step: 'Dry', on: '2026-03-02', readings: [{ what: 'moisture', value: 9, most: 1 }] });
+    const later = of({ doc: done, signature, revision: 4, records: [...all, step, given, wet], checks: checkRows(plan, all, '1'), today: '2026-12-02' });
+    expect(states(later)).toMatchObject({ signature: 'old', inspection: 'old', recipe: 'missing', check: 'there' });
+    // A guard asks for its approval; what lifts is signed by others.
+    const guard = { ...DOC, family: 'guard' };
+    const paper = row('certificate', { by: 'Safety', number: '12', covers: 'guard', dated: '2026-03-01', inspect_by: '2027-03-01' });
+    expect(states(of({ doc: guard }))).toMatchObject({ certificate: 'missing', inspection: 'missing' });
+    expect(states(of({ doc: guard, records: [paper] }))).toMatchObject({ certificate: 'there', inspection: 'there' });
+    expect(states(of({ doc: guard, records: [paper], today: '2027-03-02' }))).toMatchObject({ certificate: 'old', inspection: 'old' });
+    expect(states(of({ verdict: { ...VIEW.verdict, kind: 'licensed' } }))).toMatchObject({ signature: 'not-asked', certificate: 'missing' });
+    // What stays as it is has nothing made anew.
+    expect(states(of({ pin: { ...PIN, letter: 'T' } }))).toMatchObject({ mesh: 'not-asked', recipe: 'not-asked', check: 'not-asked', release: 'not-asked' });
   });
   it('tells by how much all sizes are off together', () => {
     // 120.36 of 120 and 80.24 of 80 are both 0.3 % too large.

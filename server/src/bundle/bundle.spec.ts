@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
 import { box } from '@cuadro/core/shape/testing';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
-import type { ApiError, BundlePreview, CaseRecord, MeshRecord, RecordList } from '@cuadro/core/wire';
+import type { ApiError, BundlePreview, CaseList, CaseRecord, MeshRecord, RecordList, ShopRecord, SiteBrought, SitePreview } from '@cuadro/core/wire';
 import { buildApp } from '../app';
 import type { OpenDb } from '../db/open';
 import { openPool } from '../jobs/pool';
@@ -38,7 +38,13 @@ afterAll(async () => {
   }
 });
 
-async function call<T>({ app }: Site, method: 'GET' | 'POST', url: string, payload?: unknown, type?: string): Promise<{ status: number; body: T }> {
+async function call<T>(
+  { app }: Site,
+  method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
+  url: string,
+  payload?: unknown,
+  type?: string,
+): Promise<{ status: number; body: T }> {
   const r = await app.inject({
     method,
     url,
@@ -133,5 +139,96 @@ describe('a case as one file', () => {
       ),
     });
     expect((await bring<BundlePreview>(there, more, '?preview=true')).body).toMatchObject({ records: 1, left: 3 });
+  });
+});
+
+describe('a whole site as one file', () => {
+  const look = (site: Site, zip: Uint8Array) =>
+    call<SitePreview & ApiError>(site, 'POST', '/api/sites?preview=true', Buffer.from(zip), 'application/octet-stream');
+  const take = (site: Site, zip: Uint8Array, query = '') =>
+    call<SiteBrought & ApiError>(site, 'POST', `/api/sites?${query}`, Buffer.from(zip), 'application/octet-stream');
+  const titles = async (site: Site) => (await call<CaseList>(site, 'GET', '/api/cases?sort=title')).body.rows.map((r) => r.title);
+  const RATE = { low: 48, likely: 52, high: 60, note: 'controller' };
+  const MACHINE = { name: 'Large', process: 'extrusion-open', count: 1, x: 600, y: 500, z: 500, alone: true };
+  const rate = async (site: Site) => (await call<ShopRecord>(site, 'GET', '/api/shop')).body.shop.figures['labour_rate'];
+  let from: Site, to: Site, zip: Buffer, made: CaseRecord;
+  const patch = (site: Site, now: string) =>
+    call(site, 'PATCH', `/api/cases/${made.id}`, { changes: [{ path: ['place'], was: made.doc.place, now }], who: 'Bo' });
+  beforeAll(async () => {
+    [from, to] = [await newSite(), await newSite()];
+    const cube = box(12, 10, 8);
+    const bytes = Buffer.from(writeStl(cube.vertices, cube.indices));
+    const { body: mesh } = await call<MeshRecord>(from, 'POST', '/api/meshes?name=cube.stl', bytes, 'application/octet-stream');
+    const doc = demoDoc({ title: 'One', shapes: { printed: { ...studiedRef(cube, 'cube.stl'), hash: mesh.hash, measure: mesh.measure } } });
+    made = (await call<CaseRecord>(from, 'POST', '/api/cases', { doc, who: 'Ada' })).body;
+    await call(from, 'POST', '/api/cases', { doc: demoDoc({ title: 'Two' }), who: 'Ada' });
+    await call(from, 'POST', `/api/records/note?case=${made.id}`, { values: { text: 'seen' }, who: 'Ada' });
+    await call(from, 'POST', '/api/records/refused-job', { values: { job: 'Bracket', on: '2026-03-02', why: 'price' }, who: 'Ada' });
+    await call(from, 'POST', '/api/records/machine', { values: MACHINE, who: 'Ada' });
+    await call(from, 'PATCH', '/api/shop', { changes: [{ path: ['figures', 'labour_rate'], now: RATE }], who: 'Ada' });
+    zip = (await call<Buffer>(from, 'GET', '/api/site.zip')).body;
+  });
+  it('is looked over, changes nothing by that, and comes in with meshes and records but without rates, unless they are asked for', async () => {
+    const { body } = await look(to, zip);
+    expect(body.cases.map((c) => [c.title, c.state])).toEqual(expect.arrayContaining([['One', 'fresh'], ['Two', 'fresh']]));
+    expect(body.records.map((r) => [r.kind, r.fresh, r.teaches])).toEqual([['note', 1, false], ['machine', 1, true], ['refused-job', 1, false]]);
+    expect([body.shop.length > 0, body.left, await titles(to)]).toEqual([true, [], []]);
+    const brought = await take(to, zip);
+    expect([brought.status, brought.body]).toEqual([201, { cases: 2, beside: 0, records: 2, shop: false }]);
+    expect(await titles(to)).toEqual(['One', 'Two']);
+    const there = (await call<CaseRecord>(to, 'GET', `/api/cases/${made.id}`)).body;
+    expect(there.doc).toEqual(made.doc);
+    const hash = made.doc.shapes.printed!.hash;
+    expect((await call<Buffer>(to, 'GET', `/api/meshes/${hash}`)).body).toEqual((await call<Buffer>(from, 'GET', `/api/meshes/${hash}`)).body);
+    expect(await rate(to)).toBeUndefined();
+  });
+  it('that comes again finds all of it there; what differs stays as it is, or is put beside, and rates come when they are wanted', async () => {
+    expect((await take(to, zip)).body).toEqual({ cases: 0, beside: 0, records: 0, shop: false });
+    await patch(to, 'Hall 7');
+    const { body } = await look(to, zip);
+    expect(body.cases.filter((c) => c.state === 'differs').map((c) => [c.title, c.lines])).toEqual([['One', 1]]);
+    expect((await take(to, zip)).body.beside).toBe(0);
+    expect((await call<CaseRecord>(to, 'GET', `/api/cases/${made.id}`)).body.doc.place).toBe('Hall 7');
+    expect((await take(to, zip, 'differing=beside&shop=true&learned=true')).body).toEqual({ cases: 0, beside: 1, records: 2, shop: true });
+    expect(await titles(to)).toEqual(['One', 'One (other)', 'Two']);
+    expect((await call<CaseRecord>(to, 'GET', `/api/cases/${made.id}`)).body.doc.place).toBe('Hall 7');
+    const other = (await call<CaseList>(to, 'GET', '/api/cases?q=other')).body.rows[0];
+    expect((await call<RecordList>(to, 'GET', `/api/records/note?case=${other.id}`)).body.total).toBe(1);
+    expect(await rate(to)).toEqual(RATE);
+    expect((await look(to, zip)).body.shop).toEqual([]);
+  });
+  it('comes back where a case was taken off, under another id', async () => {
+    await call(from, 'DELETE', `/api/cases/${made.id}`);
+    expect((await take(from, zip)).body.cases).toBe(1);
+    expect(await titles(from)).toEqual(['One', 'Two']);
+    expect((await call(from, 'GET', `/api/cases/${made.id}`)).status).toBe(404);
+  });
+  it('names what it cannot read and takes the rest; what is no site is refused, and nothing is kept', async () => {
+    const files = unzipSync(zip);
+    const content = JSON.parse(new TextDecoder().decode(files['site.json'])) as { cases: { id: string; doc: object }[]; records: object[] };
+    const bad = {
+      ...content,
+      cases: [...content.cases, { id: 'x', doc: content.cases[0].doc }, {
+        id: '00000000-0000-4000-8000-000000000001',
+        doc: { ...content.cases[0].doc, title: '' },
+      }],
+      records: [...content.records, { id: '00000000-0000-4000-8000-000000000002', kind: 'prophecy', caseId: null, values: {} }],
+    };
+    const empty = await newSite();
+    const { body } = await look(empty, zipSync({ ...files, 'site.json': strToU8(JSON.stringify(bad)) }));
+    expect([body.cases.length, body.left.length]).toEqual([2, 3]);
+    expect(body.left.join(' ')).toMatch(/its id is none.*Give the tool a name.*a kind that is not known here/s);
+    const aCase = (await call<Buffer>(to, 'GET', `/api/cases/${made.id}/bundle.zip`)).body;
+    for (
+      const [bytes, says] of [[aCase, /This is a case of Cuadro, not a site/], [strToU8('x'), /not a zip file/], [
+        zipSync({ 'site.json': strToU8('{"form":9}') }),
+        /newer version/,
+      ]] as const
+    ) {
+      const { status, body: refused } = await take(empty, bytes);
+      expect([status, refused.message]).toEqual([422, expect.stringMatching(says)]);
+    }
+    expect((await bring(empty, zip)).body.message).toMatch(/This is a site of Cuadro, not a case/);
+    expect(await titles(empty)).toEqual([]);
   });
 });

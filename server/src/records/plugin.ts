@@ -1,10 +1,8 @@
 import type { FastifyInstance } from 'fastify';
-import Papa from 'papaparse';
 import * as yup from 'yup';
 import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { valuesSchema } from '@cuadro/core/inputs/schema';
-import type { FileValue, InputSpec, Values } from '@cuadro/core/inputs/spec';
-import { inputText } from '@cuadro/core/inputs/text';
+import type { FileValue, Values } from '@cuadro/core/inputs/spec';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { GUARDED, refusal } from '@cuadro/core/proof/rules';
 import { recordKindOf, RECORD_KINDS } from '@cuadro/core/records/kinds';
@@ -12,13 +10,13 @@ import { type RecordKind, recordFaults, type RecordRow } from '@cuadro/core/reco
 import type { RecordList } from '@cuadro/core/wire';
 import { getCase } from '../cases/store';
 import type { Context } from '../context';
-import { safeCell } from '../csv';
 import { AppError } from '../errors';
 import { whoOf } from '../people/guard';
 import { merge, readPatch } from '../http/merge';
 import { ID } from '../http/params';
 import { readShop } from '../shop/store';
 import { validate } from '../validate';
+import { recordsCsv } from './csv';
 import { addRecord, findRecord, caseRecords, getRecord, listRecords, readEvidence, readSite, removeRecord, restoreRecord, saveRecord } from './store';
 
 const who = yup.string().max(80);
@@ -50,22 +48,6 @@ interface IdRequest {
 }
 /** Most rows of a CSV. */
 const CSV_ROWS = 50_000;
-
-function cell(spec: InputSpec, values: Values, currency: string): string {
-  const v = values[spec.id];
-  if (v === undefined) return '';
-  if (spec.kind === 'number' && typeof v === 'number') return String(v);
-  if (spec.kind === 'table')
-    return safeCell(
-      (v as Values[]).map((row) =>
-        spec.columns.filter((c) => row[c.id] !== undefined).map((c) =>
-          `${c.optional ? `${c.label.toLowerCase()} ` : ''}${inputText(c, row[c.id], 'metric', currency).replace(/\u00a0/g, ' ')}`
-        ).join(' ')
-      ).join('; '),
-    );
-  if (spec.kind === 'date' && v !== undefined) return String(v);
-  return safeCell(inputText(spec, v, 'metric', currency).replace(/\u00a0/g, ' '));
-}
 
 /** Records of every kind: listed, added, changed on the newest revision, removed and had back, and as CSV. */
 export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context): void {
@@ -114,11 +96,9 @@ export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context
     const kind = recordKindOf(params.kind);
     const { rows } = await listRecords(db, kind.id, await place(kind.id, query.case), 0, CSV_ROWS);
     const { shop } = await readShop(db);
-    const csv = Papa.unparse({
-      fields: ['entered', 'by', ...kind.inputs.map((i) => i.id)],
-      data: rows.map((r) => [r.at, safeCell(r.who), ...kind.inputs.map((i) => cell(i, r.values, shop.currency))]),
-    });
-    return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${kind.id}.csv"`).send(csv);
+    return reply.type('text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${kind.id}.csv"`).send(
+      recordsCsv(kind, rows, shop.currency),
+    );
   });
 
   app.post<ListRequest & { Body: unknown }>('/api/records/:kind', { schema: listSchema }, async (request, reply): Promise<RecordRow> => {

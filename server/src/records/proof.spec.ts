@@ -1,4 +1,5 @@
 import type { FastifyInstance } from 'fastify';
+import { unzipSync } from 'fflate';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -80,6 +81,16 @@ describe('proof of a case', () => {
       ).toBe(201);
     expect((await add('release', id, release)).status).toBe(201);
     expect((await add('release', id, release)).body.message).toContain('was given to piece 1');
+    // Its papers as one file: the list of them, the report, the workbook, the records as tables.
+    const zip = await call<Buffer>('GET', `/api/cases/${id}/release.zip`);
+    const files = unzipSync(zip.body);
+    const read = (name: string): string => new TextDecoder().decode(files[name]);
+    expect(Object.keys(files).sort()).toEqual(['contents.csv', 'records/check.csv', 'records/release.csv', 'report.pdf', 'sheet.xlsx']);
+    expect(read('report.pdf').slice(0, 5)).toBe('%PDF-');
+    expect(read('contents.csv')).toMatch(/Number on the tool, released",there,J-1/);
+    expect(read('contents.csv')).toContain(`Measured against its check plan,there,${plan.length} lines met`);
+    expect(read('contents.csv')).toMatch(/Shape that is made,missing/);
+    expect(read('records/check.csv').trim().split('\n')).toHaveLength(plan.length + 1);
   }, 60_000);
   it('keeps tools with their case and with the site, and learns from both', async () => {
     const { body: { id } } = await call<CaseRecord>('POST', '/api/cases', { doc: demoDoc(), who: 'Ada' });

@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import { siteOf } from '@cuadro/core/records/site';
+import type { UnitSystem } from '@cuadro/core/quantity/quantity';
 import type { Context } from '../context';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { CasePictures } from '../cases/picture';
@@ -14,12 +15,30 @@ const PRINTED = { width: 600, height: 400, most: 20 };
 
 interface ReportRequest {
   Params: { id: string };
-  Querystring: { signature?: string; units?: 'metric' | 'inch' };
+  Querystring: { signature?: string; units?: UnitSystem };
+}
+
+/** Makes the report of a case as it stands, or of a signed verdict as it was. */
+export function caseReports({ db, meshes, pool }: Context) {
+  const pictures = new CasePictures({ meshes, pool }, PRINTED);
+  return async (id: string, system: UnitSystem, signatureId?: string): Promise<{ pdf: Uint8Array; title: string }> => {
+    if (signatureId) {
+      const signature = await getSignature(db, id, signatureId);
+      const { doc, shop, view, revision } = signature;
+      const drawn = await drawnOf(pictures, doc);
+      const input = { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature, ...drawn };
+      return { pdf: await pool.run('report', input), title: doc.title };
+    }
+    const { doc, revision } = await getCase(db, id);
+    const printedAt = new Date().toISOString().slice(0, 16);
+    const input = { doc, site: await readSite(db), revision, printedAt, system, ...await drawnOf(pictures, doc) };
+    return { pdf: await pool.run('report', input), title: doc.title };
+  };
 }
 
 /** GET the case report as PDF: of the case as it stands, or of a signed verdict as it was. */
-export function reportRoutes(app: FastifyInstance, { db, meshes, pool }: Context): void {
-  const pictures = new CasePictures({ meshes, pool }, PRINTED);
+export function reportRoutes(app: FastifyInstance, context: Context): void {
+  const report = caseReports(context);
   app.get<ReportRequest>(
     '/api/cases/:id/report.pdf',
     {
@@ -29,23 +48,8 @@ export function reportRoutes(app: FastifyInstance, { db, meshes, pool }: Context
       },
     },
     async (request, reply) => {
-      const { id } = request.params;
-      const system = request.query.units ?? 'metric';
-      const printedAt = new Date().toISOString().slice(0, 16);
-      let pdf: Uint8Array;
-      let title: string;
-      if (request.query.signature) {
-        const signature = await getSignature(db, id, request.query.signature);
-        const { doc, shop, view, revision } = signature;
-        title = doc.title;
-        const drawn = await drawnOf(pictures, doc);
-        pdf = await pool.run('report', { doc, site: siteOf(shop), view, revision, printedAt: signature.at.slice(0, 16), system, signature, ...drawn });
-      } else {
-        const { doc, revision } = await getCase(db, id);
-        const site = await readSite(db);
-        title = doc.title;
-        pdf = await pool.run('report', { doc, site, revision, printedAt, system, ...await drawnOf(pictures, doc) });
-      }
+      const { params, query } = request;
+      const { pdf, title } = await report(params.id, query.units ?? 'metric', query.signature);
       return reply.type('application/pdf').header('content-disposition', `inline; filename*=UTF-8''${fileNameOf(title)}.pdf`).send(Buffer.from(pdf));
     },
   );

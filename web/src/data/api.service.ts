@@ -24,6 +24,9 @@ import type {
   SignatureRecord,
   SignatureRow,
   SignRequest,
+  SiteBrought,
+  SiteChoice,
+  SitePreview,
 } from '@cuadro/core/wire';
 
 /** A refused or failed request, in words. `offline`: the server did not answer at all. */
@@ -92,6 +95,15 @@ export class ApiService {
     );
   addBundle = (bytes: Blob): Observable<CaseRecord> =>
     this.http.post<CaseRecord>('/api/bundles', bytes, { headers: { 'content-type': 'application/octet-stream' } }).pipe(catchError(toFault));
+  /** What another site would bring in; then, bringing it in as was chosen. */
+  previewSite = (bytes: Blob): Observable<SitePreview> =>
+    this.http.post<SitePreview>('/api/sites', bytes, { params: { preview: true }, headers: { 'content-type': 'application/octet-stream' } }).pipe(
+      catchError(toFault),
+    );
+  addSite = (bytes: Blob, choice: SiteChoice): Observable<SiteBrought> =>
+    this.http.post<SiteBrought>('/api/sites', bytes, { params: { ...choice }, headers: { 'content-type': 'application/octet-stream' } }).pipe(
+      catchError(toFault),
+    );
   remove = (id: string): Observable<void> => this.http.delete<void>(`/api/cases/${id}`).pipe(catchError(toFault));
   restore = (id: string): Observable<CaseRecord> => this.http.post<CaseRecord>(`/api/cases/${id}/restore`, null).pipe(catchError(toFault));
   revisions = (id: string): Observable<RevisionRecord[]> => this.http.get<RevisionRecord[]>(`/api/cases/${id}/revisions`).pipe(catchError(toFault));

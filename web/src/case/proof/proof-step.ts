@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { inAddress } from '../../shared/address';
 import { CheckView } from './check-view';
+import { FileView } from './file-view';
 import { MakingView } from './making-view';
 import { PromiseView } from './promise-view';
 import { ProofStore } from './proof-store';
@@ -10,14 +11,14 @@ import { UseView } from './use-view';
 const TABS = [{ id: 'making', label: 'Making' }, { id: 'check', label: 'First piece' }, { id: 'studies', label: 'Studies' }, { id: 'use', label: 'In use' }, {
   id: 'came',
   label: 'What came of it',
-}] as const;
+}, { id: 'file', label: 'Release file' }] as const;
 type Tab = (typeof TABS)[number]['id'];
 
 /** The verdict is a promise; here it is kept: pieces made step by step, measured, released, used, and set against what was estimated. */
 @Component({
   selector: 'cu-proof-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckView, MakingView, PromiseView, StudiesView, UseView],
+  imports: [CheckView, FileView, MakingView, PromiseView, StudiesView, UseView],
   providers: [ProofStore],
   styles:
     `:host { display: block; } .top { display: flex; gap: 16px; align-items: baseline; flex-wrap: wrap; margin-bottom: 8px; } .top select { width: auto; } .tab-row { flex: 1; }`,
@@ -37,6 +38,7 @@ type Tab = (typeof TABS)[number]['id'];
       @case ('studies') { <cu-studies /> }
       @case ('use') { <cu-use /> }
       @case ('came') { <cu-promise /> }
+      @case ('file') { <cu-release-file /> }
     }
   `,
 })
