@@ -103,7 +103,7 @@ export interface CaseListQuery {
   size?: number;
   /** Patterns for cases to come instead of cases. */
   templates?: boolean;
-  /** Candidates of the same duty as this case that nobody has signed. */
+  /** Candidates that nobody has signed and that are like this case: those of the same duty first. */
   like?: string;
   /** Words that title, place, owner, kind or trouble must hold, or with which the number of one of its tools begins. */
   q?: string;

@@ -70,5 +70,8 @@ export function familyOf(id: string): Family {
   return f;
 }
 
-/** Kinds that do the same to the work, itself among them: what holds of one of them is likely to hold of the next. */
-export const familiesLike = (id: string): Family[] => FAMILIES.filter((f) => f.duty === familyOf(id).duty);
+/** Kinds for which what was learned on this one holds: those that do the same to the work, itself among them; then those that turn up in the same parts of a plant. */
+export function familiesLike(id: string): { same: Family[]; near: Family[] } {
+  const { duty, areas } = familyOf(id);
+  return { same: FAMILIES.filter((f) => f.duty === duty), near: FAMILIES.filter((f) => f.duty !== duty && f.areas.some((a) => areas.includes(a))) };
+}

@@ -50,9 +50,10 @@ describe('a walk through the plant', () => {
     }
     expect(familiesIn('foundry').map((f) => f.id)).toEqual(['core', 'sand-pattern', 'investment-pattern']);
   });
-  it('goes on to kinds that do the same to the work', () => {
-    expect(familiesLike('soft-jaws').map((f) => f.id)).toContain('workholding-plate');
-    expect(familiesLike('guard').map((f) => f.id)).toEqual(['guard']);
+  it('goes on to kinds that do the same to the work, then to those of the same parts of the plant', () => {
+    const like = (id: string) => Object.values(familiesLike(id)).map((list: { id: string }[]) => list.map((f) => f.id));
+    expect(like('soft-jaws')).toEqual([['workholding-plate', 'soft-jaws'], ['hand-jig', 'collet-pads', 'gauge']]);
+    expect(like('guard')).toEqual([['guard'], ['gripper', 'hand-tool', 'spare-part']]);
   });
 });
 

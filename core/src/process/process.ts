@@ -104,6 +104,8 @@ export interface Process {
   /** What is handled that has a safety sheet. */
   chemicals?: readonly string[];
   cautions: readonly string[];
+  /** What is tried and seen to at the machine before it starts, where it can hurt whoever is near. */
+  beforeStart?: readonly string[];
 }
 
 /** A print's inside: walls all round, the rest filled to a share; continuous fibre where the material has it. */

@@ -5,6 +5,7 @@ import type { Values } from '../inputs/spec';
 import { factsOf } from '../plan/facts';
 import type { RecordRow } from '../records/kind';
 import { recordFaults } from '../records/kind';
+import { claim as claimKind } from '../records/kinds/claim';
 import { making } from '../records/kinds/making';
 import { check } from '../records/kinds/check';
 import { toolLife } from '../records/kinds/tool-life';
@@ -13,11 +14,13 @@ import { material } from '../shelf/shelf';
 import { drilledPlate } from '../shape/testing';
 import { plainFacts } from '../case/facts';
 import { familyOf } from '../need/families';
+import { claimChecks } from './claims';
 import { checkPlan, checkRows, releaseRefusal, scaleOff } from './check-plan';
 import { readDevice, SIMULATED } from './devices';
 import { promiseKept, within } from './promise';
 import { fileSummary, releaseFile } from './release-file';
 import { refusal } from './rules';
+import { outdated, serviceOf } from './service';
 import { makingSteps, stepRefusal, stepRows } from './steps';
 import { paceOf, wearByFace, wearForecast } from './wear';
 
@@ -66,6 +69,13 @@ describe('the steps of making a piece', () => {
     });
     expect(steps.at(-1)!.label).toBe('Mark it with its number');
     expect(makingSteps(PIN, undefined).map((s) => s.id)).not.toContain('dry');
+  });
+  it('stop before a machine that can hurt whoever is near, until its stop test held', () => {
+    const steps = makingSteps({ ...PIN, option: { ...PIN.option, process: 'pellet-extrusion' } }, undefined);
+    expect(steps[0]).toMatchObject({ id: 'safe', reading: { what: 'stop-test', least: 1 }, hint: expect.stringContaining('bump stop') as string });
+    const failed = row('making', { piece: '9', step: steps[0].label, on: '2026-03-02', readings: [{ what: 'stop-test', value: 0, least: 1 }] });
+    expect(stepRefusal({ piece: '9', step: 'Print' }, [failed])).toMatch(/waits at “Stop test and round of the machine”/);
+    expect(makingSteps(PIN, undefined).some((s) => s.id === 'safe')).toBe(false);
   });
   it('leave out what only waits', () => {
     expect(steps.some((s) => /wait|queue/i.test(s.label))).toBe(false);
@@ -295,6 +305,65 @@ describe('wear of a tool in use', () => {
     expect(fault(r('2026-01-01', 5), r('2026-02-01', 4))).toMatch(/fewer than before/);
     expect(fault(r('2026-01-01', 5), r('2026-01-01', 5))).toMatch(/twice/);
     expect(fault({ event: 'count' })).toMatch(/is missing/);
+  });
+});
+
+describe('a tool in service', () => {
+  const tool = (number: string, more: Values = {}) => row('tool-life', { tool: 'Jig', number, duty: 'guide', material: 'petg', cycles: 1, ...more });
+  const given = (number: string, design: number) => row('release', { piece: number, number, design });
+  const evidence = { life: [{ duty: 'guide' as const, material: 'petg', item: 'body' as const, n: 5, worn: 3, median: 12_340 }], ratios: [] };
+  it('has made so much of what it is needed for, beside what such tools have lasted', () => {
+    const { words } = serviceOf(7200, 60_000, { p10: 20_000, p50: 41_000 }, tool('J-1').values, evidence);
+    expect(words.replace(/\s/g, ' ')).toBe(
+      '7 200 cycles made; 60 000 needed over the programme (12 %); 5 tools of this duty and material in your log: 3 worn out, median 12 300; estimated, nine in ten last 20 000: plan 2 of them, and replace it at 20 000.',
+    );
+    expect(serviceOf(21_000, 60_000, { p10: 20_000, p50: 41_000 }, tool('J-1').values, evidence).words).toContain('replace it now');
+    expect(serviceOf(10, 900, { p10: 1000, p50: 2000 }, tool('J-1', { material: 'pla' }).values, evidence).words).toMatch(
+      /has proved a life yet.*which is enough\.$/,
+    );
+  });
+  it('is withdrawn when a later revision is released, by its number or by what is written on it', () => {
+    const [a, b, c, d] = [tool('J-1'), tool('J-2'), tool('J-1', { ended: 'withdrawn' }), tool('old', { revision: '2' })];
+    expect([...outdated([given('J-1', 3), given('J-2', 5)], [a, b, c, d, tool('other')])]).toEqual([a.id, d.id]);
+    expect([...outdated([given('J-1', 3)], [a, b])]).toEqual([]);
+  });
+});
+
+describe('claims of others', () => {
+  const pinOf = (letter: PinView['letter'], price: number, days: number, life: number): PinView => ({
+    ...PIN,
+    letter,
+    lead: { ...PIN.lead, risk: { ...PIN.lead.risk!, p50: days } },
+    figures: PIN.figures.map((f) => ({
+      ...f,
+      range: f.range && { ...f.range, p50: { price_each: price, life, mass_tool: 2 }[f.name as 'life'] ?? f.range.p50 },
+    })),
+  });
+  const [today, pin] = [pinOf('T', 500, 20, 1000), pinOf('A', 150, 5, 400)];
+  const claim = (values: Values) => row('claim', { by: 'a seller', stands_on: 'best', ...values });
+  it('stand beside what is computed and what came, and move nothing', () => {
+    const kept = [{ id: 'money' as const, label: '', unit: 'money', promised: { p10: 1, p50: 1, p90: 1 }, came: 240, n: 2 }];
+    const checks = claimChecks(
+      [claim({ of: 'price', less: 0.9 }), claim({ of: 'days', less: 0.7 }), claim({ of: 'life', times: 0.3 }), claim({ of: 'machine' })],
+      today,
+      pin,
+      kept,
+    );
+    // 1 − 150/500, 1 − 240/500; 1 − 5/20; 400/1000.
+    expect(checks.map((c) => [c.claimed, c.computed && Number(c.computed.toFixed(9)), c.came])).toEqual([[0.9, 0.7, 0.52], [0.7, 0.75, undefined], [
+      0.3,
+      0.4,
+      undefined,
+    ], [undefined, undefined, undefined]]);
+    expect(checks.map((c) => c.words)).toEqual([
+      'More than came here: the figures of the sheet stand.',
+      'As computed here.',
+      'Less than computed here.',
+      'Not proved, and counted nowhere. There is no data of your own yet.',
+    ]);
+    expect(claimChecks([claim({ of: 'price', less: 0.5 })], undefined, pin, [])[0].words).toBe('Nothing of this tool to set beside it.');
+    expect(recordFaults(claimKind, { by: 'x', of: 'price', stands_on: 'one' }).map((f) => f.path)).toEqual(['less']);
+    expect(recordFaults(claimKind, { by: 'x', of: 'life', stands_on: 'one' }).map((f) => f.path)).toEqual(['times']);
   });
 });
 

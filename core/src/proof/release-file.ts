@@ -11,7 +11,7 @@ import type { CheckRow } from './check-plan';
 
 /** Where a paper of a tool stands: in hand; older than what it is about, or overdue; not there; not asked of this tool. */
 export type PaperState = 'there' | 'old' | 'missing' | 'not-asked';
-export const PAPER_WORDS: Readonly<Record<PaperState, string>> = { there: 'there', old: 'to be renewed', missing: 'missing', 'not-asked': 'not asked of it' };
+export const PAPER_WORDS: Readonly<Record<PaperState, string>> = { there: 'there', old: 'to be renewed', missing: 'missing', 'not-asked': 'not asked' };
 
 /** One line of what has to lie together before a tool is used. */
 export interface Paper {
@@ -40,6 +40,9 @@ interface Asked {
 }
 
 const text = (v: Values, ...ids: string[]): string => ids.map((id) => v[id]).filter(Boolean).join(', ');
+/** Steps with what they were done on, of and by; a step that was done again counts as it was done last. */
+const recipeText = (steps: readonly RecordRow[]): string =>
+  [...new Map(steps.map(({ values }) => [values['step'], `${text(values, 'step')}: ${text(values, 'machine', 'lot', 'recipe')}`])).values()].join('; ');
 const ofKind = (rows: readonly RecordRow[], kind: string): RecordRow[] => rows.filter((r) => r.kind === kind).sort((a, b) => a.at.localeCompare(b.at));
 
 /** The release file of a tool: signature, drawing, mesh, recipe, measured piece, certificate, inspection, conditions; what is there, and what is missing. */
@@ -98,7 +101,7 @@ export function releaseFile({ doc, revision, verdict, pin, signature, records, c
         : undecided.length
         ? ['missing', `${text(undecided[0].values, 'step')}: a reading beyond its limit waits for a decision.`]
         : recipes.length
-        ? ['there', recipes.slice(-2).map((s) => `${text(s.values, 'step')}: ${text(s.values, 'machine', 'lot', 'recipe')}`).join('; ')]
+        ? ['there', recipeText(recipes)]
         : ['missing', steps.length ? 'Steps are entered, without machine or recipe.' : 'No step of making is entered.'],
       'proof',
       'making',

@@ -1,5 +1,6 @@
 import type { PinView } from '../decide/evaluate-case';
 import type { Values } from '../inputs/spec';
+import { PROCESSES } from '../process/processes';
 import { beyond, readingText, undecided } from '../records/kinds/making';
 import type { RecordRow } from '../records/kind';
 import type { Material } from '../shelf/types';
@@ -25,7 +26,7 @@ const READ_AT: readonly [RegExp, MakingStep['reading']][] = [
 
 /**
  * Steps of making a tool by the way that was decided for: the stages of its estimate, what waits left out; a reading of the water in the material before
- * the machine, against the most it may hold, where that is known.
+ * the machine, against the most it may hold, where that is known; a stop test before machines that can hurt whoever is near.
  */
 export function makingSteps({ lead, option }: Pick<PinView, 'lead' | 'option'>, material?: Material): MakingStep[] {
   const stages = lead.stages.filter((s) => !WAITS.test(s.id) && !WAITS.test(s.label));
@@ -38,9 +39,19 @@ export function makingSteps({ lead, option }: Pick<PinView, 'lead' | 'option'>, 
       reading: { what: 'moisture', most: limit },
       hint: material?.moisture.dry ? `${material.moisture.dry}; read it before the machine.` : 'Read it before the machine.',
     }];
+  const { beforeStart } = PROCESSES.find((p) => p.id === option.process) ?? {};
+  const safe: MakingStep[] = beforeStart
+    ? [{
+      id: 'safe',
+      label: 'Stop test and round of the machine',
+      reading: { what: 'stop-test', least: 1 },
+      hint: `${beforeStart.join('; ')}. The plant’s own rules go first.`,
+    }]
+    : [];
   const remedies: MakingStep[] = option.remedies.filter((r) => r.hours.likely > 0 && !r.habit).map((r) => ({ id: r.id, label: r.label }));
   return [
     ...dry,
+    ...safe,
     ...stages.map((s): MakingStep => {
       const reading = READ_AT.find(([words]) => words.test(s.label))?.[1];
       return { id: s.id, label: s.label, ...(reading && { reading }) };

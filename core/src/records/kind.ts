@@ -34,6 +34,8 @@ export interface RecordKind {
   title(values: Values): string;
   /** What has to be known of a row today, such as that it has run out. @param today ISO date */
   notice?(values: Values, today: string): string | undefined;
+  /** What all rows say together, in a sentence above them. @param money writes an amount in the site's currency */
+  together?(rows: readonly RecordRow[], today: string, money: (x: number) => string): string | undefined;
   /** What is wrong between the answers, each of which is good by itself; said beside the input at `path`. */
   faults?(values: Values): InputFault[];
   /** Completes a new row with what stands at the time, as far as nobody said otherwise. */

@@ -4,11 +4,13 @@ import { build } from './kinds/build';
 import { check } from './kinds/check';
 import { gaugeStudy } from './kinds/gauge-study';
 import { trial } from './kinds/trial';
+import { claim } from './kinds/claim';
 import { certificate } from './kinds/certificate';
 import { machine } from './kinds/machine';
 import { job } from './kinds/job';
 import { making } from './kinds/making';
 import { note } from './kinds/note';
+import { partner } from './kinds/partner';
 import { quote } from './kinds/quote';
 import { refusedJob } from './kinds/refused-job';
 import { release } from './kinds/release';
@@ -37,6 +39,8 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   storedTool,
   refusedJob,
   toolingTime,
+  claim,
+  partner,
 ];
 
 /** @throws Error for an unknown id */

@@ -13,6 +13,7 @@ import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
 import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
+import { partner } from './kinds/partner';
 import { refusedJob } from './kinds/refused-job';
 import { storedTool } from './kinds/stored-tool';
 import { delaysByCell, toolingTime } from './kinds/tooling-time';
@@ -89,6 +90,31 @@ describe('a tool on the shelf', () => {
       [],
       [],
     ]);
+  });
+});
+
+describe('a list of records', () => {
+  const money = (x: number): string => `${x} EUR`;
+  it('says what they come to together', () => {
+    const tools = [
+      { worth: 900, room: 0.5, uses: 2, last_used: '2024-05-01', model: 'drawn' },
+      { worth: 100, room: 1, last_used: '2026-11-01', model: 'none' },
+      {
+        worth: 9999,
+        last_used: '2024-05-01',
+        decision: 'scrap',
+      },
+    ];
+    expect(storedTool.together!(tools.map((t) => row('stored-tool', t)), '2026-11-27', money)).toBe(
+      '2 kept: they cost 1000 EUR, take 1.5 m², and are used 2 times a year; 1 not for a year, 1 without a model as they are.',
+    );
+    const jobs = [{ worth: 40_000, won_on: '2026-02-01' }, { worth: 20_000 }, {}].map((v) => row('refused-job', v));
+    expect(refusedJob.together!(jobs, '', money)).toBe('3 refused, 60000 EUR a year; 1 of them won after all, 40000 EUR a year.');
+    expect([refusedJob.together!([], '', money), storedTool.together!([], '', money)]).toEqual([undefined, undefined]);
+  });
+  it('of partners asks where one was not asked for a year', () => {
+    expect(partner.notice!({ asked: '2025-01-01' }, '2026-11-27')).toMatch(/Asked last 22 months ago/);
+    expect(partner.notice!({ asked: '2026-01-01' }, '2026-11-27')).toBeUndefined();
   });
 });
 

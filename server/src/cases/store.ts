@@ -2,6 +2,7 @@ import { and, asc, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm'
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { upgrade } from '@cuadro/core/document/upgrade';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
+import type { Family } from '@cuadro/core/need/family';
 import { FAMILIES, familiesLike } from '@cuadro/core/need/families';
 import type { CaseList, CaseListQuery, CaseRecord, CaseRow, RevisionRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
 import type { Db } from '../db/open';
@@ -55,12 +56,13 @@ const escaped = (w: string): string => w.replace(/[\\%_]/g, '\\$&');
 const toolsLike = (like: string): SQL =>
   sql`from records r where r.case_id = cases.id and r.removed_at is null and r.kind in ('release', 'tool-life') and lower(r.data->>'number') like ${like}`;
 
-/** Unsigned cases that do the same to the work as this one. */
-async function nextLike(db: Db, id: string): Promise<SQL> {
+/** Unsigned cases that are like this one, and which of them come first: those that do the same to the work. */
+async function nextLike(db: Db, id: string): Promise<{ where: SQL; first: SQL }> {
   const [row] = await db.select({ family: familyText }).from(cases).where(eq(cases.id, id));
   if (!row) throw new AppError('CASE_NOT_FOUND');
-  const families = familiesLike(row.family).map((f) => sql`${f.id}`);
-  return sql`(cases.id <> ${id} and ${familyText} in (${sql.join(families, sql`, `)}) and ${signedRevision} is null)`;
+  const { same, near } = familiesLike(row.family);
+  const isOneOf = (families: readonly Family[]): SQL => sql`${familyText} in (${sql.join(families.map((f) => sql`${f.id}`), sql`, `)})`;
+  return { where: sql`(cases.id <> ${id} and ${isOneOf([...same, ...near])} and ${signedRevision} is null)`, first: isOneOf(same) };
 }
 
 /**
@@ -82,14 +84,15 @@ export async function listCases(
     const onTool = sql` or exists (select 1 ${toolsLike(`${escaped(w)}%`)})`;
     return sql`(lower(${titleText}) like ${like} or lower(${placeText}) like ${like} or lower(${cases.doc}->>'trouble') like ${like} or lower(${ownerText}) like ${like}${inFamily}${onTool})`;
   });
+  const alike = like === undefined ? undefined : await nextLike(db, like);
   const where = and(
     isNull(cases.removedAt),
     visible,
     templates ? isTemplate : sql`not ${isTemplate}`,
-    like === undefined ? undefined : await nextLike(db, like),
+    alike?.where,
     ...matches,
   );
-  const order = [down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id)];
+  const order = [...(alike ? [desc(alike.first)] : []), down ? desc(ORDER[sort]) : asc(ORDER[sort]), asc(cases.id)];
   // First which rows, then what is in them: else every document would be opened to show a hundred. A window would count them too, at twice the price.
   const pick = db.select({ id: cases.id }).from(cases).$dynamic();
   const picked = (sort === 'worth' ? pick.leftJoin(quickLooks, eq(quickLooks.caseId, cases.id)) : pick)

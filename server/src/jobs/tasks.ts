@@ -13,6 +13,7 @@ import { studyShape, type ShapeStudy } from '@cuadro/core/shape/study';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { packed, unpacked } from '../bundle/pack';
 import { cadKernel } from '../models/kernel';
+import { certificateDefinition, labelDefinition, type ReleasedPiece } from '../release/papers';
 import { renderPdf, type ReportInput, reportDefinition } from '../report/report';
 import { paybackDefinition, type ReportedScenario } from '../payback/report';
 import { paybackWorkbook } from '../payback/workbook';
@@ -83,6 +84,8 @@ export const TASKS = {
     const view = input.view ?? evaluateCase(input.doc, site).view;
     return renderPdf(reportDefinition({ ...input, shop: site.shop, view }));
   },
+  releaseLabel: (piece: ReleasedPiece): Promise<Uint8Array> => renderPdf(labelDefinition(piece)),
+  releaseCertificate: (piece: ReleasedPiece): Promise<Uint8Array> => renderPdf(certificateDefinition(piece)),
   /** A scenario of Payback on paper, with the others beside it. */
   paybackReport({ shop, printedAt, ...asked }: Asked & { shop: Shop; printedAt: string }): Promise<Uint8Array> {
     const of = ({ id, values }: AskedScenario): ReportedScenario => evaluateScenario(id, values, shop);

@@ -79,15 +79,27 @@ describe('proof of a case', () => {
           ...(i.kind === 'yes-no' ? { held: true } : { value: i.nominal ?? i.most }),
         })).status,
       ).toBe(201);
-    expect((await add('release', id, release)).status).toBe(201);
+    const given = await add('release', id, { ...release, design: 1, again: '2027-03-09', place: 'cell 4' });
+    expect(given.status).toBe(201);
     expect((await add('release', id, release)).body.message).toContain('was given to piece 1');
+    // On paper: the label with its number as a code, and the certificate with every line of its check plan.
+    const paper = async (of: string, release = given.body.id) => call<Buffer>('GET', `/api/cases/${id}/releases/${release}/${of}.pdf`);
+    expect([(await paper('label')).status, (await paper('label', id)).status]).toEqual([200, 404]);
+    for (const kind of ['label', 'certificate']) expect((await paper(kind)).body.subarray(0, 5).toString()).toBe('%PDF-');
     // Its papers as one file: the list of them, the report, the workbook, the records as tables.
     const zip = await call<Buffer>('GET', `/api/cases/${id}/release.zip`);
     const files = unzipSync(zip.body);
     const read = (name: string): string => new TextDecoder().decode(files[name]);
-    expect(Object.keys(files).sort()).toEqual(['contents.csv', 'records/check.csv', 'records/release.csv', 'report.pdf', 'sheet.xlsx']);
+    expect(Object.keys(files).sort()).toEqual([
+      'contents.csv',
+      `papers/release-${given.body.id.slice(0, 8)}.pdf`,
+      'records/check.csv',
+      'records/release.csv',
+      'report.pdf',
+      'sheet.xlsx',
+    ]);
     expect(read('report.pdf').slice(0, 5)).toBe('%PDF-');
-    expect(read('contents.csv')).toMatch(/Number on the tool, released",there,J-1/);
+    expect(read('contents.csv')).toContain('"Number on the tool, released",there,"J-1, cell 4"');
     expect(read('contents.csv')).toContain(`Measured against its check plan,there,${plan.length} lines met`);
     expect(read('contents.csv')).toMatch(/Shape that is made,missing/);
     expect(read('records/check.csv').trim().split('\n')).toHaveLength(plan.length + 1);

@@ -1,5 +1,5 @@
 import { effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { EMPTY, firstValueFrom, from, type Observable, retry, Subject, switchMap, tap, timer } from 'rxjs';
+import { distinctUntilChanged, EMPTY, firstValueFrom, from, map, type Observable, retry, Subject, switchMap, tap, timer } from 'rxjs';
 import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
 import { caseSchema } from '@cuadro/core/document/case-schema';
 import type { RouteOption } from '@cuadro/core/decide/options';
@@ -51,11 +51,12 @@ export class CaseStore extends Edited<CaseDoc, CaseRecord> {
     this.subscriptions.add(
       this.evaluations
         .pipe(
-          switchMap(() => {
-            const doc = this.doc();
+          map(() => ({ doc: this.doc(), site: this.shops.site() })),
+          // A case and its shop arrive together: that is one question.
+          distinctUntilChanged((a, b) => a.doc === b.doc && a.site === b.site),
+          switchMap(({ doc, site }) => {
             if (!doc) return EMPTY;
             this.computing.set(true);
-            const site = this.shops.site();
             return from(this.compute.evaluate(doc, site, QUICK_SAMPLES)).pipe(
               tap((view) => this.took(view)),
               switchMap(() => timer(FULL_AFTER_MS)),

@@ -6,7 +6,7 @@ import { ApiService } from '../data/api.service';
 import { SessionService } from '../data/session.service';
 import { inWords } from './words';
 
-const STATE: Readonly<Record<Incoming, string>> = { fresh: 'comes in', same: 'is here already, and the same', differs: 'is here, and differs' };
+const STATE: Readonly<Record<Incoming, string>> = { fresh: 'comes in', same: 'here, the same', differs: 'here, differs' };
 /** Rows drawn of a long list. */
 const SHOWN = 200;
 const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
@@ -19,7 +19,7 @@ const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? ''
   styleUrl: './house.scss',
   styles: `
     .choices { display: grid; gap: 2px; margin: 8px 0 12px; } .choices label { display: flex; gap: 8px; align-items: center; min-height: 24px; }
-    h2 { margin: 14px 0 2px; } .two { display: grid; grid-template-columns: repeat(auto-fit, minmax(320px, 1fr)); gap: 4px 24px; align-items: start; }
+    h2 { margin: 14px 0 2px; } small { display: block; } .file { display: inline-block; cursor: pointer; position: relative; } .file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; width: 100%; } .file:focus-within { outline: 2px solid var(--petrol); outline-offset: 2px; } .two { display: grid; grid-template-columns: repeat(auto-fit, minmax(320px, 1fr)); gap: 4px 24px; align-items: start; }
   `,
   template: `
     <div class="row"><a mat-flat-button href="/api/site.zip" download>All of it as one file</a>
@@ -30,7 +30,7 @@ const counted = (n: number, what: string): string => `${n} ${what}${n === 1 ? ''
       <section aria-labelledby="incoming-title">
         <h2 id="incoming-title">{{ name() }}: {{ summary() }}</h2>
         <div class="two">
-          <table class="sheet"><caption class="quiet">Cases</caption><thead><tr><th scope="col">Case</th><th scope="col">It</th></tr></thead>
+          <table class="sheet"><caption class="quiet">Cases</caption><thead><tr><th scope="col">Case</th><th scope="col">State</th></tr></thead>
             <tbody>@for (c of p.cases.slice(0, most); track c.id) { <tr><th scope="row">{{ c.title }}@if (c.place) { <small class="quiet">{{ c.place }}</small> }</th><td [class.warn]="c.state === 'differs'">{{ state[c.state] }}@if (c.lines) { in {{ c.lines }} lines }</td></tr> } @empty { <tr><td colspan="2" class="quiet">None.</td></tr> }</tbody></table>
           <div>
             <table class="sheet"><caption class="quiet">Records</caption><thead><tr><th scope="col">Kind</th><th scope="col" class="num">Come in</th><th scope="col" class="num">Same here</th><th scope="col" class="num">Differ, stay as here</th></tr></thead>

@@ -16,6 +16,8 @@ import { InputForm } from '../shared/inputs/input-form';
 
 /** Rows shown at once. */
 const PAGE = 50;
+/** Rows that a sentence about all of them looks at. */
+const MOST = 500;
 
 interface Draft {
   /** Undefined for a new one. */
@@ -72,6 +74,12 @@ export class RecordsView {
       });
     });
   }
+
+  /** Rows that the sentence about all of them is made of: more than are shown at once. */
+  private readonly all = signal<readonly RecordRow[]>([]);
+  protected readonly together = computed(() =>
+    this.spec().together?.(this.total() > this.rows().length ? this.all() : this.rows(), this.today, (x) => this.settings.money(x, this.shops.currency()))
+  );
 
   protected title = (r: RecordRow): string => this.spec().title(r.values);
   protected notice = (r: RecordRow): string | undefined => this.spec().notice?.(r.values, this.today);
@@ -195,12 +203,13 @@ export class RecordsView {
     if (this.spec().summarise) await this.shops.follow();
   }
 
-  protected async load(): Promise<void> {
+  async load(): Promise<void> {
     try {
       const { rows, total } = await firstValueFrom(this.api.records(this.kind(), this.caseId(), this.page(), PAGE));
       this.rows.set(rows);
       this.total.set(total);
       this.loaded.set(true);
+      if (this.spec().together && total > rows.length) this.all.set((await firstValueFrom(this.api.records(this.kind(), this.caseId(), 0, MOST))).rows);
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
     }

@@ -91,5 +91,6 @@ export const cncMill: Process = {
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },
   ],
   chemicals: ['the cutting fluid'],
+  beforeStart: ['Emergency stop and door switch tried', 'clamps tight, cutter clear of clamps and vise in a dry run'],
   cautions: [],
 };

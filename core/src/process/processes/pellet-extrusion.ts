@@ -88,5 +88,11 @@ export const pelletExtrusion: Process = {
     ...OUTSIDE_END,
   ],
   chemicals: ['the sealer'],
+  beforeStart: [
+    'Where it runs in the house: bump stop and emergency stop tried, everything stands',
+    'nobody and nothing inside the travel of the gantry, door or fence shut',
+    'hearing protection on',
+    'gloves and face shield at the hot nozzle and when it is purged',
+  ],
   cautions: ['Large tools are lifted by crane: plan the lifting points. Dust of carbon-filled plastic is milled under extraction.'],
 };

@@ -16,6 +16,7 @@ export const READINGS: readonly Option[] = [
   { value: 'leak', label: 'Leak, mbar a minute' },
   { value: 'force', label: 'Force, N' },
   { value: 'hours', label: 'Hours taken' },
+  { value: 'stop-test', label: 'Stop test, 1 where it stopped' },
 ];
 export const readingLabel = (id: unknown): string => READINGS.find((r) => r.value === id)?.label ?? String(id);
 

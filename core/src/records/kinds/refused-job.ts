@@ -53,4 +53,10 @@ export const refusedJob: RecordKind = {
       : [],
   title: (v) => [v['job'], v['asked_by']].filter(Boolean).join(' · '),
   notice: asks,
+  together: (rows, _, money) => {
+    const sum = (list: readonly { values: Values }[]): string =>
+      money(list.reduce((s, r) => s + (typeof r.values['worth'] === 'number' ? r.values['worth'] : 0), 0));
+    const won = rows.filter((r) => r.values['won_on']);
+    return rows.length ? `${rows.length} refused, ${sum(rows)} a year; ${won.length} of them won after all, ${sum(won)} a year.` : undefined;
+  },
 };

@@ -72,4 +72,14 @@ export const storedTool: RecordKind = {
       : [],
   title: (v) => [v['number'], v['tool']].filter(Boolean).join(' · '),
   notice: asks,
+  together: (rows, today, money) => {
+    const kept = rows.map((r) => r.values).filter((v) => v['decision'] !== 'file' && v['decision'] !== 'scrap');
+    if (!kept.length) return undefined;
+    const sum = (id: string): number => kept.reduce((s, v) => s + (typeof v[id] === 'number' ? v[id] : 0), 0);
+    const idle = kept.filter((v) => monthsSince(String(v['last_used']), today) >= IDLE_MONTHS).length;
+    const blind = kept.filter((v) => v['model'] !== 'drawn').length;
+    return `${kept.length} kept: they cost ${money(sum('worth'))}, take ${formatNumber(sum('room'))} m², and are used ${
+      formatNumber(sum('uses'))
+    } times a year; ${idle} not for a year, ${blind} without a model as they are.`;
+  },
 };

@@ -93,6 +93,7 @@ export class CheckView {
   protected readonly releasedAs = computed(() => this.store.released().find((r) => r.values['piece'] === this.store.piece()));
   protected readonly scale = computed(() => scaleOff(this.store.checks()));
 
+  protected paper = (release: string, of: 'label' | 'certificate'): string => `/api/cases/${this.store.caseId()}/releases/${release}/${of}.pdf`;
   protected signed = signed;
   /** To the micrometre: beyond it nothing was measured. */
   protected round = (mm: number): number => Math.round(1000 * mm) / 1000;
@@ -144,7 +145,7 @@ export class CheckView {
   }
 
   protected startRelease(): void {
-    this.releasing.set({ on: today(), statement: 'Measured against its check plan and released for use.' });
+    this.releasing.set({ on: today(), design: this.cases.record()!.revision, statement: 'Measured against its check plan and released for use.' });
   }
 
   protected async letGo(event: Event): Promise<void> {

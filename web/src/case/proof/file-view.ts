@@ -16,7 +16,7 @@ import { ProofStore } from './proof-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink],
   styles:
-    `:host { display: block; } td { vertical-align: top; overflow-wrap: anywhere; } .missing, .old { color: var(--ochre); font-weight: 600; } .there { color: var(--petrol); font-weight: 600; }`,
+    `:host { display: block; } caption { text-align: left; } td { vertical-align: top; overflow-wrap: anywhere; } .missing, .old { color: var(--ochre); font-weight: 600; } .there { color: var(--petrol); font-weight: 600; }`,
   template: `
     @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }
     @if (papers().length) {
@@ -29,7 +29,7 @@ import { ProofStore } from './proof-store';
           }
         </tbody>
       </table>
-      <p><a [href]="zip()" download>All of it as one file (zip)</a> <span class="quiet">report, workbook, shape, certificates and the records of making and measuring, with this list.</span></p>
+      <p><a [href]="zip()" download>All of it as one file (zip)</a>&ngsp;<span class="quiet">report, workbook, shape, certificates and the records of making and measuring, with this list.</span></p>
     } @else { <p class="quiet" role="status">Computing …</p> }
   `,
 })

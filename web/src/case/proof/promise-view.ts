@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { formatFigure } from '@cuadro/core/case/words';
+import { claimChecks } from '@cuadro/core/proof/claims';
+import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { type Kept, promiseKept, within } from '@cuadro/core/proof/promise';
 import type { Values } from '@cuadro/core/inputs/spec';
 import type { SignatureRecord } from '@cuadro/core/wire';
@@ -36,6 +38,14 @@ import { ProofStore } from './proof-store';
       </table>
       <p class="quiet">{{ signed() ? 'As signed by ' + signed()!.who + ' on ' + signed()!.at.slice(0, 10) + '.' : 'Not signed: what stands is the estimate as it is now.' }} The bar is what was promised, its line the middle; the dot is what came.</p>
     }
+    @if (claims().length) {
+      <table class="sheet">
+        <caption>What others claim, beside this tool’s own figures</caption>
+        <thead><tr><th scope="col">Claim</th><th scope="col" class="num">Claimed</th><th scope="col" class="num">Computed here</th><th scope="col" class="num">Came</th><th scope="col">So</th></tr></thead>
+        <tbody>@for (c of claims(); track c.id) { <tr><th scope="row">{{ c.label }} <small class="quiet">{{ c.by }}</small></th><td class="num">{{ gain(c.claimed, c.times) }}</td><td class="num">{{ gain(c.computed, c.times) }}</td><td class="num">{{ gain(c.came, c.times) }}</td><td class="quiet">{{ c.words }}</td></tr> }</tbody>
+      </table>
+      <p class="quiet">Against today’s tool, at the median. A claim moves no figure; it is entered under Papers.</p>
+    }
     @if (store.caseId(); as id) { <cu-records kind="build" [caseId]="id" [usual]="usual()" (stored)="store.load()" /> }
   `,
 })
@@ -51,6 +61,9 @@ export class PromiseView {
     return (view && view.pins.find((p) => p.letter === view.verdict.letter)) ?? this.store.pin();
   });
   protected readonly kept = computed(() => (this.pin() ? promiseKept(this.pin()!, this.store.rows()) : []));
+
+  private readonly today = computed(() => (this.signed()?.view ?? this.cases.view())?.pins.find((p) => p.letter === 'T'));
+  protected readonly claims = computed(() => claimChecks(this.store.rows(), this.today(), this.pin(), this.kept()));
 
   constructor() {
     effect(() => {
@@ -68,6 +81,9 @@ export class PromiseView {
     }
   }
 
+  /** "60 % less", "3 times" */
+  protected gain = (x: number | undefined, times: boolean): string =>
+    x === undefined ? '–' : times ? `${formatNumber(x, 2)} times` : `${Math.round(100 * Math.abs(x))} % ${x < 0 ? 'more' : 'less'}`;
   protected text = (k: Kept, x: number): string => formatFigure(x, k.unit, this.shops.currency(), this.settings.units());
   protected at(k: Kept, x: number): number {
     const [low, high] = [Math.min(k.promised.p10, k.came ?? Infinity), Math.max(k.promised.p90, k.came ?? 0)];

@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
+import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { checkPlan, checkRows } from '@cuadro/core/proof/check-plan';
@@ -11,7 +12,7 @@ import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 
-const KINDS = ['making', 'check', 'scan', 'release', 'certificate', 'tool-life', 'build', 'trial', 'gauge-study'];
+const KINDS = ['making', 'check', 'scan', 'release', 'certificate', 'tool-life', 'build', 'trial', 'gauge-study', 'claim'];
 /** Rows of a kind that a case has at most on show. */
 const MOST = 500;
 
@@ -76,6 +77,20 @@ export class ProofStore {
   async add(kind: string, values: Values): Promise<boolean> {
     try {
       await firstValueFrom(this.api.addRecord(kind, this.caseId(), values, this.settings.who() || 'local user'));
+      await this.load();
+      return true;
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+      return false;
+    }
+  }
+
+  /** Change a record. @returns whether it was stored; why not stands in `problem` */
+  async change(kind: string, row: RecordRow, values: Values): Promise<boolean> {
+    try {
+      await firstValueFrom(
+        this.api.patchRecord(kind, row.id, { changes: RECORD_CHANGES.between(row.values, values), who: this.settings.who() || 'local user' }),
+      );
       await this.load();
       return true;
     } catch (e) {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, viewChild } from '@angular/core';
 import type { ApexOptions } from 'apexcharts';
 import { scaleLinear } from 'd3-scale';
 import { shapeFor } from '@cuadro/core/case/facts';
@@ -7,10 +7,14 @@ import { facesRubbed } from '@cuadro/core/life/rubbing';
 import { familyOf } from '@cuadro/core/need/families';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
+import { factsOf } from '@cuadro/core/plan/facts';
+import { outdated, serviceOf } from '@cuadro/core/proof/service';
 import { type FaceWear, type PlacedReading, wearByFace } from '@cuadro/core/proof/wear';
 import { cyclesOf } from '@cuadro/core/records/kinds/tool-life';
 import type { Values } from '@cuadro/core/inputs/spec';
+import type { RecordRow } from '@cuadro/core/records/kind';
 import { CaseStore } from '../../data/case-store';
+import { ShopService } from '../../data/shop.service';
 import { RecordsView } from '../../records/records-view';
 import { Chart, type ChartInk } from '../../shared/chart';
 import { ProofStore } from './proof-store';
@@ -23,7 +27,9 @@ import { ProofStore } from './proof-store';
   styles: `.next { font: 600 18px/1.3 var(--label); margin: 4px 0; } .tab-row { margin-bottom: 6px; }`,
   template: `
     @if (store.tools().length > 1) { <nav class="tab-row" aria-label="Tools">@for (t of store.tools(); track t.id) { <button type="button" [attr.aria-pressed]="t.id === shown()" (click)="shown.set(t.id)">{{ nameOf(t.values) }}</button> }</nav> }
+    @for (t of outdatedTools(); track t.id) { <p class="notice" role="status">{{ nameOf(t.values) }} is of an earlier revision than the one released last: take it out of use. <button type="button" class="framed" (click)="withdraw(t)" [attr.aria-label]="'Withdraw ' + nameOf(t.values)">It is withdrawn</button></p> }
     @if (tool(); as t) {
+      <p class="quiet">{{ service()!.words }}</p>
       @if (first()?.worn) {
         <p class="next">{{ first()!.face ? 'Face ' + first()!.face : 'It' }} has lost what it may: {{ number(first()!.last_mm!) }} of {{ number(first()!.allowed_mm) }} mm. Take it out of use.</p>
       }
@@ -31,7 +37,7 @@ import { ProofStore } from './proof-store';
         <p class="next">{{ first()!.face ? first()!.face + ': next' : 'Next' }} tool in {{ number(f.cycles.low - cycles()) }} to {{ number(f.cycles.high - cycles()) }} cycles{{ f.on ? ': about ' + day(f.on.likely) : '' }}</p>
         <p class="quiet">{{ number(f.per_thousand_mm) }} mm for each 1 000 cycles, a straight line through the readings; 90 % of the scatter is between the two figures@if (f.on) {, {{ day(f.on.low) }} to {{ day(f.on.high) }} at the pace so far}. Order a spare before the earlier one.</p>
         <cu-chart [question]="'Wear of ' + nameOf(t.values)" [words]="words()" [options]="chart()!" [height]="210" />
-      } @else { <p class="quiet">{{ number(cycles()) }} cycles so far. With what may wear off and two readings of the wear, it says when the next one is due.</p> }
+      } @else { <p class="quiet">With what may wear off and two readings of the wear, it says when the next one is due.</p> }
       @if (byFace().length > 1) {
         <table><caption>Its end, place by place</caption><thead><tr><th>Place</th><th class="n">may wear off, mm</th><th class="n">worn off, mm</th><th>due</th></tr></thead><tbody>
           @for (w of byFace(); track w.face) { <tr><th scope="row">{{ w.face ?? 'as always measured' }}</th><td class="n">{{ number(w.allowed_mm) }}</td><td class="n">{{ w.last_mm === undefined ? '–' : number(w.last_mm) }}</td><td>{{ due(w) }}</td></tr> }
@@ -44,6 +50,8 @@ import { ProofStore } from './proof-store';
 export class UseView {
   protected readonly store = inject(ProofStore);
   private readonly cases = inject(CaseStore);
+  private readonly shops = inject(ShopService);
+  private readonly records = viewChild(RecordsView);
   protected readonly shown = linkedSignal(() => this.store.tools()[0]?.id);
   protected readonly tool = computed(() => this.store.tools().find((t) => t.id === this.shown()));
   private readonly readings = computed<PlacedReading[]>(() =>
@@ -75,6 +83,25 @@ export class UseView {
   );
   protected readonly forecast = computed(() => this.first()?.forecast);
 
+  /** Tools in use that were made to an earlier revision than the one released last. */
+  protected readonly outdatedTools = computed(() => {
+    const ids = outdated(this.store.released(), this.store.tools());
+    return this.store.tools().filter((t) => ids.has(t.id));
+  });
+  /** What it has made, of what it is needed for, beside what such tools last. */
+  protected readonly service = computed(() => {
+    const tool = this.tool();
+    if (!tool) return undefined;
+    const { cyclesPerYear, years, copies } = factsOf(this.cases.doc()!, this.shops.site()).need;
+    const needed = cyclesPerYear && years ? (cyclesPerYear.value * years.value) / (copies?.value ?? 1) : undefined;
+    return serviceOf(this.cycles(), needed, this.store.pin()?.figures.find((f) => f.name === 'life')?.range, tool.values, this.shops.site().evidence);
+  });
+
+  protected async withdraw(row: RecordRow): Promise<void> {
+    await this.store.change('tool-life', row, { ...row.values, ended: 'withdrawn' });
+    await this.records()?.load();
+  }
+
   /** A new tool of this case: its number from the release, its duty and material from the case. */
   protected readonly usual = computed<Values>(() => {
     const doc = this.cases.doc()!;
@@ -85,7 +112,12 @@ export class UseView {
       tool: doc.title,
       duty: family.duty,
       ...(pin?.option.material && { material: pin.option.material }),
-      ...(first && { number: first.values['number'], ...(first.values['place'] && { place: first.values['place'] }) }),
+      ...(first &&
+        {
+          number: first.values['number'],
+          ...(first.values['place'] && { place: first.values['place'] }),
+          ...(first.values['design'] && { revision: String(first.values['design']) }),
+        }),
       ...(doc.need.wearLoss && { allowed: doc.need.wearLoss.value }),
     };
   });
