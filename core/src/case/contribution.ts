@@ -14,12 +14,19 @@ export interface Contribution {
 }
 
 /**
- * Where a line of a plan may go in a route: money and hours of hands for each tool, the engineer's hours once an order, weight of
+ * Where a line of a plan may go in a route: money and hours of hands for each tool, the engineer's hours once an order, those of them that stand for the usual hours of modelling, weight of
  * each tool, and what using the tool costs (or, below zero, saves) over the programme beyond other ways.
  */
-export const GIFTS = ['hardware_money', 'fitting_hours', 'engineering_hours', 'mass', 'use_cost'] as const;
+export const GIFTS = ['hardware_money', 'fitting_hours', 'engineering_hours', 'modelling_hours', 'mass', 'use_cost'] as const;
 export type Gift = (typeof GIFTS)[number];
-export const GIFT_UNITS: Record<Gift, string> = { hardware_money: 'money', fitting_hours: 'h', engineering_hours: 'h', mass: 'kg', use_cost: 'money' };
+export const GIFT_UNITS: Record<Gift, string> = {
+  hardware_money: 'money',
+  fitting_hours: 'h',
+  engineering_hours: 'h',
+  modelling_hours: 'h',
+  mass: 'kg',
+  use_cost: 'money',
+};
 
 /** Sum of what the plans give in one place; '0' where none does. */
 export const giftSum = (contributions: readonly Contribution[], gift: Gift): string | undefined =>

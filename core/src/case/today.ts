@@ -64,7 +64,31 @@ export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
 /** Figures of today's tool that a plan may work out; what somebody typed goes before them. */
 export const TODAY_GIFTS = ['today.cost', 'today.once', 'today.wait_days', 'today.use_cost'] as const;
 export type TodayGift = (typeof TODAY_GIFTS)[number];
-export type GivenToday = Partial<Record<TodayGift, Range & { /** Label of the plan. */ plan: string }>>;
+export interface GivenFigure extends Range {
+  /** Label of the plan, or of the plans where several add up. */
+  plan: string;
+  /** Of what use costs: which new tool is rid of it. */
+  gainedBy?: string;
+}
+export type GivenToday = Partial<Record<TodayGift, GivenFigure>>;
+
+/** What use costs by one plan and by another adds up; of any other figure the last plan has the word. */
+export function withGiven(today: GivenToday, more: GivenToday): GivenToday {
+  const [a, b] = [today['today.use_cost'], more['today.use_cost']];
+  if (!a || !b) return { ...today, ...more };
+  const both = (x: string | undefined, y: string | undefined, by: string): string => [x, y].filter(Boolean).join(by);
+  return {
+    ...today,
+    ...more,
+    'today.use_cost': {
+      low: a.low + b.low,
+      likely: a.likely + b.likely,
+      high: a.high + b.high,
+      plan: both(a.plan, b.plan, '”, “'),
+      gainedBy: both(a.gainedBy, b.gainedBy, '; '),
+    },
+  };
+}
 export const TODAY_GIFT_UNITS: Record<TodayGift, string> = {
   'today.cost': 'money',
   'today.once': 'money',

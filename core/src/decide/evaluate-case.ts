@@ -164,6 +164,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
     family: familyOf(doc.family),
     licensed: licensedOf(facts),
     todayPriced: isTodayPriced(facts),
+    useGainedBy: facts.today['today.use_cost']?.gainedBy,
     contenders: contenders.slice(0, -1),
     missing,
     ...(missing.length && decisive && { leastIfHeld: leastIfHeld(facts) }),

@@ -64,9 +64,7 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
     out.push('What the tool of today costs is not known: it is estimated from the way that stands nearest.');
   const inUse = [chosen, other].map((c) => (isToday(c) && c.option.materialLabel ? at(c.result.point.columns.get('use_cost') ?? 0, 0) : 0)).find((x) => x > 0);
   if (inUse !== undefined)
-    out.push(
-      `Of what T costs, ${ctx.money(inUse)} are what it costs in use beyond a new tool: only one that changes the step gains them, not a copy of today's.`,
-    );
+    out.push(`Of what T costs, ${ctx.money(inUse)} are what using it costs, by the plans${ctx.useGainedBy ? `: ${ctx.useGainedBy}` : ''}.`);
   const gained = other.days - chosen.days;
   if (Math.abs(gained) >= 1 && !(isToday(other) && !other.option.materialLabel))
     out.push(gained > 0 ? `It is ready ${days(gained)} sooner.` : `It is ready ${days(-gained)} later.`);

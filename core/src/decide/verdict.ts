@@ -44,6 +44,8 @@ export interface VerdictContext {
   today?: Contender;
   /** What it costs is known, or worked out of its steps. */
   todayPriced: boolean;
+  /** Of what using it costs, by the plans: which new tool is rid of it. */
+  useGainedBy?: string;
   missing: RequirementId[];
   /** Where facts are missing: what the cheapest of all ways comes to with waiting, if everything held. */
   leastIfHeld?: number;

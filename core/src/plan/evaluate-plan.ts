@@ -111,7 +111,13 @@ export function todayGiven({ planner, values, figures }: PlanResult): GivenToday
   const given = (planner.gives ?? []).flatMap(({ line, to, when }): [TodayGift, NonNullable<GivenToday[TodayGift]>][] => {
     const likely = figures(line);
     return isTodayGift(to) && Number.isFinite(likely) && (when?.(values) ?? true)
-      ? [[to, { low: Math.min(likely, figures.low(line)), likely, high: Math.max(likely, figures.high(line)), plan: planner.label }]]
+      ? [[to, {
+        low: Math.min(likely, figures.low(line)),
+        likely,
+        high: Math.max(likely, figures.high(line)),
+        plan: planner.label,
+        gainedBy: planner.gainedBy,
+      }]]
       : [];
   });
   return Object.fromEntries(given);

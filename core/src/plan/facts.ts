@@ -1,6 +1,6 @@
 import type { CaseDoc } from '../case/types';
 import { type CaseFacts, plainFacts, type ResolvedNeed } from '../case/facts';
-import type { GivenToday } from '../case/today';
+import { type GivenToday, withGiven } from '../case/today';
 import type { Site } from '../records/site';
 import { onceOfTwo } from '../worksheet/once';
 import { contributionOf, evaluatePlan, isTodayGift, standIns, todayGiven } from './evaluate-plan';
@@ -20,10 +20,10 @@ export function factsWith(planners: readonly Planner[], doc: CaseDoc, site: Site
   const active = planners.filter((p) => doc.plans?.[p.id]);
   if (!active.length) return plain;
   const need: Record<string, unknown> = { ...plain.need };
-  const today: GivenToday = {};
+  let today: GivenToday = {};
   for (const planner of active) {
     const plan = evaluatePlan(planner, plain, doc.plans![planner.id], planner.gives?.some((g) => isTodayGift(g.to)) ? RANGE_SAMPLES : 0);
-    Object.assign(today, todayGiven(plan));
+    today = withGiven(today, todayGiven(plan));
     for (const { to, value } of standIns(plan)) {
       if (doc.need[to]) continue;
       need[to] = { level: plain.need[to]?.level ?? 'must', value, from: `plan: ${planner.label}`, assumed: false, plan: planner.id };

@@ -31,7 +31,13 @@ import type { Planner } from './planner';
 import { PLANNERS, plannerOf } from './planners';
 import { brake } from './planners/brake';
 import { grip } from './planners/grip';
+import { circulation } from './planners/circulation';
+import { errorProof } from './planners/error-proof';
+import { bears, fittedParts, magnetPull } from './planners/fitted-parts';
 import { inUse } from './planners/in-use';
+import { frequencyFactor, lifts } from './planners/lifts';
+import { model } from './planners/model';
+import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
 
 /** Cases for which each planner is offered. */
@@ -40,12 +46,28 @@ const CASES: Record<string, CaseDoc> = {
   brake: demoDoc({ family: 'brake-tool' }),
   'today-steps': demoDoc(),
   'in-use': demoDoc(),
+  lifts: demoDoc({ family: 'hand-tool', today: { ...demoDoc().today, weight_kg: 6 } }),
+  circulation: demoDoc({ family: 'masking' }),
+  spare: demoDoc({ family: 'spare-part', today: { ...demoDoc().today, cost: 400, wait_days: 30 } }),
+  'error-proof': demoDoc({ family: 'assembly-fixture' }),
+  'fitted-parts': demoDoc(),
+  model: demoDoc(),
 };
 /** Cases that each planner leaves alone; none where it is offered for every tool. */
 const NOT_FOR: Record<string, CaseDoc> = {
   grip: demoDoc({ family: 'gauge' }),
   brake: demoDoc({ family: 'gauge' }),
   'today-steps': demoDoc({ today: { ...demoDoc().today, way: 'none' } }),
+  lifts: demoDoc({ family: 'core' }),
+  circulation: demoDoc({ family: 'gauge' }),
+  spare: demoDoc({ family: 'gauge' }),
+  'error-proof': demoDoc({ family: 'core' }),
+  'fitted-parts': demoDoc({ family: 'core' }),
+};
+/** A row for each table, other than what is usual. */
+const ROWS: Record<string, Values> = {
+  modes: { what: 'The part is turned', harm: 'hurts', stop: 'label' },
+  parts: { kind: 'heat', d: 5, n: 4, edge: 9, load: 100 },
 };
 const ROW = { step: 'Ask', by: 'engineer', of: 'order', wait: 3, hours: 2, times: 1, setups: 1, moves: 1, paid: 10, again: 0.1 };
 /** Answers that ask everything there is to ask, so that every line has something to work on. */
@@ -134,6 +156,23 @@ const FULL: Record<string, Values[]> = {
     { rework_h: asRange(1), rework_before: 0.1, stops_before: 10, stop_rate: asRange(100), part_worth: asRange(5), rework_after: 0, stops_after: 0 },
     {},
   ],
+  lifts: [{ one_hand: true, work_mass: 2, turn: 45 }, { height: 300, lifts: 9, spell: '8' }, { reach: 700 }, {}],
+  circulation: [{}, { uses: 5, pieces_each: 4 }],
+  spare: [{ machine: 'line 4', stand_rate: asRange(300), kept_new: true }, { stand_rate: asRange(300), kept_today: true }, { stand_rate: asRange(300) }, {}],
+  'error-proof': [{ modes: [ROWS['modes'], { what: '', harm: 'time', stop: 'none' }, { what: 'Wrong part', harm: 'scrap', stop: 'pocket' }] }, {}],
+  'fitted-parts': [
+    {
+      parts: [
+        ROWS['parts'],
+        { kind: 'magnet', d: 10, n: 2, depth: 5, gap: 0.4, load: 5 },
+        { kind: 'bush', d: 6, n: 1, edge: 3 },
+        { kind: 'dowel', d: 4, n: 2 },
+        { kind: 'bonded', d: 6, n: 1 },
+      ],
+    },
+    {},
+  ],
+  model: [{ start: 'scanned', free_faces: 2, learns: true, scan_paid: 300 }, { start: 'worn' }, { start: 'model' }, {}],
 };
 const facts = (p: Planner, values: Values = {}) => plainFacts({ ...CASES[p.id], plans: { [p.id]: { values } } }, BUILT_IN_SITE);
 const run = (p: Planner, values: Values = {}, samples = 0) => evaluatePlan(p, facts(p, values), { values }, samples);
@@ -180,7 +219,8 @@ describe.each(PLANNERS.map((p) => [p.id, p] as const))('the planner %s', (id, p)
           return spec.ranged ? asRange(y) : y;
         }
         if (spec.kind === 'choice') return spec.options.find((o) => o.value !== spec.usual)!.value;
-        if (spec.kind === 'table') return [ROW];
+        if (spec.kind === 'table') return [ROWS[spec.id] ?? ROW];
+        if (spec.kind === 'text') return 'line 4';
         return spec.kind === 'yes-no' ? !spec.usual : undefined;
       })();
       const says = (values: Values): string => {
@@ -591,6 +631,187 @@ describe('a plan in a case', () => {
   });
 });
 
+/** What every route has, and a plan may ask of it. */
+const OF_ROUTES = ['mass_part', 'remedy_mass', 'lead_days', 'price_each'];
+
+describe('lifted by hand', () => {
+  const of = (values: Values, doc: Partial<CaseDoc> = {}) => evaluatePlan(lifts, plainFacts({ ...CASES['lifts'], ...doc }, BUILT_IN_SITE), { values });
+  it('is the lifting equation, factor by factor', () => {
+    // Published worked case: H 50, V 75 (fair grip), D 65, A 45, one lift a minute for two hours.
+    const f = of({ reach: 500, height: 750, travel: 650, turn: 45, lifts: 1, spell: '2' }).figures;
+    expect([f('reach_factor'), f('height_factor'), f('travel_factor'), f('turn_factor')].map((x) => Number(x.toFixed(4)))).toEqual([0.5, 1, 0.8892, 0.856]);
+    expect(f('limit')).toBeCloseTo(23 * 0.5 * (0.82 + 45 / 650) * 0.856 * 0.88, 9);
+    expect(of({ reach: 250, height: 750, travel: 200, lifts: 0.2, spell: '1', grip: 'good' }).figures('limit')).toBeCloseTo(23, 9);
+    expect(of({ reach: 200, height: 300, travel: 250, lifts: 0.2, spell: '8', grip: 'fair' }).figures('limit')).toBeCloseTo(23 * 0.865 * 0.85 * 0.95, 9);
+    expect(of({ reach: 640 }).figures('limit')).toBe(0);
+  });
+  it('takes the factor of how often between two rows, by where the hands begin', () => {
+    expect(frequencyFactor(1.5, '2', 750)).toBeCloseTo(0.86, 12);
+    expect([
+      frequencyFactor(9, '8', 700),
+      frequencyFactor(9, '8', 750),
+      frequencyFactor(15, '1', 800),
+      frequencyFactor(16, '1', 800),
+      frequencyFactor(0, '2', 0),
+    ])
+      .toEqual([0, 0.15, 0.28, 0, 0.95]);
+  });
+  it('leaves of it what the work weighs, with one hand six tenths, and says whom today strains', () => {
+    const easy = { reach: 250, height: 750, travel: 250, lifts: 0.2, spell: '1', grip: 'good' };
+    expect(of({ ...easy, one_hand: true, work_mass: 3 }).figures('tool_limit')).toBeCloseTo(0.6 * 23 - 3, 9);
+    expect(standIns(of(easy))).toEqual([{ to: 'massLimit', value: 23, line: 'tool_limit' }]);
+    const heavy = of({ ...easy, reach: 500, work_mass: 9 }, { today: { ...demoDoc().today, weight_kg: 6 } });
+    // 15 kg of 11.5.
+    expect(heavy.findings.find((x) => x.id === 'today')).toMatchObject({ state: 'conditional', value: expect.closeTo(15 / 11.5, 9) as number });
+    expect(of({ ...easy, work_mass: 25 }).findings[0]).toMatchObject({ state: 'fail', reason: expect.stringContaining('a hoist') as string });
+  });
+});
+
+describe('how many go round', () => {
+  it('is the rate times the time on the way, and what is being cleaned and spare', () => {
+    const f = evaluatePlan(circulation, plainFacts(CASES['circulation'], BUILT_IN_SITE), {
+      values: {
+        pieces_hour: asRange(60),
+        pieces_each: 2,
+        fill_h: asRange(0.05),
+        process_h: asRange(1.5),
+        empty_h: asRange(0.05),
+        back_h: asRange(0.4),
+        uses: 10,
+        clean_h: asRange(5),
+        spare_share: asRange(0.1),
+        loss_share: asRange(0.002),
+        line_h: 1800,
+      },
+    }).figures;
+    // 30 an hour, two hours round: 60; 30 · 5 / 10 = 15 being cleaned; a tenth spare: 82.5.
+    expect([f('on_line'), f('in_cleaning'), f('spare'), f('needed')].map((x) => Number(x.toFixed(9)))).toEqual([60, 15, 7.5, 83]);
+    expect([f('rounds_year'), f('lost_year')]).toEqual([54_000, 108]);
+  });
+  it('stands in for the copies, until somebody types them', () => {
+    const plans = { circulation: { values: {} } };
+    const copies = (doc: CaseDoc) => factsOf(doc, BUILT_IN_SITE).need.copies;
+    expect(copies({ ...CASES['circulation'], plans })).toMatchObject({ plan: 'circulation', assumed: false });
+    const said = { copies: { level: 'must' as const, value: 7, from: '' } };
+    expect(copies({ ...CASES['circulation'], plans, need: said })).toMatchObject({ value: 7 });
+    const few = evaluatePlan(circulation, plainFacts({ ...CASES['circulation'], need: said }, BUILT_IN_SITE), { values: {} });
+    expect(few.findings.find((x) => x.id === 'asked')).toMatchObject({ state: 'conditional', value: 7 });
+  });
+});
+
+describe('a spare at risk', () => {
+  const doc = (values: Values, today: Partial<CaseDoc['today']> = {}): CaseDoc => ({
+    ...CASES['spare'],
+    today: { ...CASES['spare'].today, ...today },
+    need: { years: { level: 'must', value: 5, from: '' } },
+    plans: { spare: { values: { failures: asRange(0.8), stand_rate: asRange(250), stand_h: 16, stand_share: 0.5, keep_share: asRange(0.15), ...values } } },
+  });
+  const f = (values: Values = {}) => evaluatePlan(spare, plainFacts(doc(values), BUILT_IN_SITE), doc(values).plans!['spare']).figures;
+  it('is failures times days times what a day that stands costs; with one on the shelf only the second failure counts', () => {
+    // 0.8 · 30 · 2 000 = 48 000 a year; 1 − exp(−0.8 · 30/365.25) = 0.0636.
+    expect(f()('day_cost')).toBe(2000);
+    expect(f()('bare_year')).toBeCloseTo(48_000, 6);
+    expect(f()('kept_year')).toBeCloseTo(48_000 * (1 - Math.exp((-0.8 * 30) / 365.25)) + 400 * 0.15, 6);
+    expect(f()('exposed_today')).toBeCloseTo(5 * 48_000, 6);
+    expect(f({ kept_today: true })('exposed_today')).toBeCloseTo(5 * f()('kept_year'), 6);
+  });
+  it('is counted on every sheet by that way’s own date and price, and on T by today’s; with In use both add up', () => {
+    const facts = factsOf(doc({ kept_new: true }), BUILT_IN_SITE);
+    const route = evaluateRoute(facts, { process: 'extrusion-open', material: 'petg' }, []);
+    const days = valueOf(route.point, 'lead_days'), price = valueOf(route.point, 'price_each');
+    expect(valueOf(route.point, 'spare_exposed_new')).toBeCloseTo(0.8 * days * 2000 * (1 - Math.exp((-0.8 * days) / 365.25)) * 5 + price * (1 + 0.15 * 5), 4);
+    const bare = factsOf({ ...doc({}), plans: {} }, BUILT_IN_SITE);
+    const programme = (x: ReturnType<typeof factsOf>): number => valueOf(evaluateToday(x).point, 'price_programme');
+    expect(programme(factsOf(doc({}), BUILT_IN_SITE)) - programme(bare)).toBeCloseTo(240_000, 4);
+    const both = doc({});
+    const withUse = factsOf(
+      { ...both, plans: { ...both.plans, 'in-use': { values: { known: 'measured', used_before: 900, used_after: 400 } } } },
+      BUILT_IN_SITE,
+    );
+    expect(programme(withUse) - programme(bare)).toBeCloseTo(240_000 + 5 * 500, 4);
+    expect(withUse.today['today.use_cost']?.gainedBy).toMatch(/a copy of today's too; only one that changes the step/);
+  });
+  it('says whether one belongs on the shelf', () => {
+    const says = (values: Values) =>
+      evaluatePlan(spare, plainFacts(doc(values), BUILT_IN_SITE), doc(values).plans!['spare']).findings.find((x) => x.id === 'shelf')!;
+    expect(says({})).toMatchObject({ state: 'conditional', reason: expect.stringContaining('put one there') as string });
+    expect(says({ kept_today: true }).state).toBe('pass');
+    expect(says({ stand_rate: asRange(0.1) })).toMatchObject({ state: 'pass', reason: expect.stringContaining('none has to lie there') as string });
+  });
+});
+
+describe('what can go wrong in a tool', () => {
+  const states = (...modes: Values[]) =>
+    evaluatePlan(errorProof, plainFacts(CASES['error-proof'], BUILT_IN_SITE), { values: { modes } }).findings.map((x) => x.state);
+  it('is stopped by a feature; words alone do not stop what hurts, nor nothing what escapes', () => {
+    const mode = (harm: string, stop: string): Values => ({ what: 'x', harm, stop });
+    expect(states(mode('hurts', 'pin'), mode('hurts', 'sensor'), mode('hurts', 'check'), mode('hurts', 'label'), mode('hurts', 'none')))
+      .toEqual(['pass', 'pass', 'fail', 'fail', 'fail']);
+    expect(states(mode('escapes', 'check'), mode('escapes', 'told'), mode('escapes', 'none'), mode('scrap', 'none'), mode('time', 'label')))
+      .toEqual(['pass', 'conditional', 'fail', 'conditional', 'conditional']);
+  });
+  it('asks first for one’s own, and a mistake that is left open is a condition of the verdict', () => {
+    expect(evaluatePlan(errorProof, plainFacts(CASES['error-proof'], BUILT_IN_SITE), { values: {} }).findings[0].state).toBe('unknown');
+    const modes = [{ what: 'Bracket turned', harm: 'hurts', stop: 'label' }];
+    const { verdict } = evaluateCase({ ...CASES['error-proof'], plans: { 'error-proof': { values: { modes } } } }, BUILT_IN_SITE, 50).view;
+    expect([...verdict.conditions, ...verdict.reasons].join(' ')).toContain('Bracket turned');
+  });
+});
+
+describe('getting a model', () => {
+  const of = (values: Values, need: CaseDoc['need'] = {}) => evaluatePlan(model, plainFacts(demoDoc({ need }), BUILT_IN_SITE), { values });
+  it('is hours for each feature by what there is to start from, longer while it is learned', () => {
+    // Half an hour, and 15 features of 8 minutes.
+    expect(of({}).figures('model_h')).toBeCloseTo(0.5 + (15 * 8) / 60, 12);
+    expect(of({ start: 'scanned', features: 6, free_faces: 2, scans: 3, learns: true }).figures('model_h')).toBeCloseTo(2 + 3 * 0.4 + (1 + 2) * 1.6, 12);
+    expect(of({ start: 'model', features: 40 }).figures('model_h')).toBeCloseTo(0.25, 12);
+    const at = (plans: CaseDoc['plans'], line: string) =>
+      valueOf(evaluateRoute(factsOf(demoDoc({ plans }), BUILT_IN_SITE), { process: 'extrusion-open', material: 'petg' }, []).point, line);
+    const [redraw, hours] = ['redraw_h', 'price_once'].map((line) => (plans: CaseDoc['plans']) => at(plans, line));
+    // Its hours stand for the usual ones, and are not counted beside them: 20 h more are 20 h of an engineer more, and what goes on top of work.
+    const drawn = (features: number) => redraw({ model: { values: { features } } });
+    expect(drawn(15)).toBeCloseTo(2.5, 9);
+    expect(redraw(undefined)).not.toBeCloseTo(2.5, 1);
+    expect(hours({ model: { values: { features: 300 } } })).toBeGreaterThan(hours({ model: { values: { features: 15 } } }) + 30 * 40);
+  });
+  it('is trusted to a third of the tolerance, or measured again', () => {
+    const need = (value: number) => ({ tolerance: { level: 'must' as const, value, from: '' } });
+    const trust = (start: string, tolerance: number) => of({ start }, need(tolerance)).findings.find((x) => x.id === 'trust')?.state;
+    expect([trust('scanned', 0.3), trust('scanned', 0.2), trust('worn', 0.1), trust('drawing', 0.05)]).toEqual(['pass', 'conditional', 'fail', undefined]);
+  });
+});
+
+describe('fitted parts', () => {
+  const of = (...parts: Values[]) => evaluatePlan(fittedParts, plainFacts(demoDoc({ size_mm: [120, 80, 30] }), BUILT_IN_SITE), { values: { parts } });
+  it('bear by the wall of their hole; a magnet by its field on the steel', () => {
+    // M5 set by heat: hole 6.5, 7.5 deep: π · 6.5 · 7.5 · 3 to 10 MPa.
+    expect(bears('heat', 5, 7.5, 0).likely).toBeCloseTo(Math.PI * 6.5 * 7.5 * 6, 9);
+    // 10 × 5: B = 1.25 · 5/√50 = 0.8839 T; F = B² · 78.54 mm² / 2μ₀ = 24.4 N; with half a millimetre of plastic less.
+    expect(magnetPull(10, 5, 0)).toBeCloseTo((0.883883 ** 2 * Math.PI * 25e-6) / (8e-7 * Math.PI), 3);
+    expect(magnetPull(10, 5, 0.5) / magnetPull(10, 5, 0)).toBeCloseTo(((5.5 / Math.hypot(5.5, 5) - 0.5 / Math.hypot(0.5, 5)) / (5 / Math.hypot(5, 5))) ** 2, 9);
+  });
+  it('sit so far from the edge, within the thickness, and hold twice the load', () => {
+    const states = of(
+      { kind: 'heat', d: 5, n: 4, edge: 9, load: 100 },
+      { kind: 'heat', d: 5, n: 1, edge: 7, load: 100 },
+      { kind: 'heat', d: 5, n: 1, edge: 4 },
+      { kind: 'heat', d: 5, n: 1, load: 300 },
+      { kind: 'heat', d: 5, n: 1, load: 2000 },
+      { kind: 'bush', d: 6, n: 1, depth: 40 },
+    ).findings.map((x) => x.state);
+    // An M5 asks for 7.8 mm; 460 N at the low end.
+    expect(states).toEqual(['pass', 'conditional', 'fail', 'conditional', 'fail', 'fail']);
+  });
+  it('cost by count, and take their minutes', () => {
+    const f = of({ kind: 'heat', d: 5, n: 4 }, { kind: 'bush', d: 6, n: 2 }).figures;
+    expect([f('parts_all'), f('parts_money'), f('parts_hours')].map((x) => Number(x.toFixed(9)))).toEqual([
+      6,
+      4 * 0.25 + 2 * 7,
+      Number(((4 * 1.2 + 2 * 4) / 60).toFixed(9)),
+    ]);
+  });
+});
+
 describe('names', () => {
   it('of plan lines never hide those of the shop, of conversions or of the bill', () => {
     const taken = new Set([...CONSTANTS, ...shopEntries(DEFAULT_SHOP)].map((e) => e.name));
@@ -601,9 +822,9 @@ describe('names', () => {
       for (const l of c.lines) expect(l.name.startsWith(`${p.id.replace(/\W/g, '_')}_`)).toBe(true);
       // Whatever a joined line uses and the plan does not bring is a name that every route has.
       const own = new Set([...c.lines.map((l) => l.name), ...c.entries.map((e) => e.name)]);
-      const sheet = compileSheet(c.lines, [...own, ...taken, 'mass_part', 'remedy_mass'].filter((n) => !c.lines.some((l) => l.name === n)));
+      const sheet = compileSheet(c.lines, [...own, ...taken, ...OF_ROUTES].filter((n) => !c.lines.some((l) => l.name === n)));
       for (const l of c.lines)
-        for (const n of namesIn(sheet.exprs.get(l.name)!)) expect(own.has(n) || taken.has(n) || ['mass_part', 'remedy_mass'].includes(n)).toBe(true);
+        for (const n of namesIn(sheet.exprs.get(l.name)!)) expect(own.has(n) || taken.has(n) || OF_ROUTES.includes(n)).toBe(true);
     }
   });
 });

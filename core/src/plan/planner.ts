@@ -67,6 +67,8 @@ export interface Planner<G = unknown> {
   lines: readonly Line[];
   findings(f: Figures, values: Values, ctx: PlanContext): PlanFinding[];
   gives?: readonly Give[];
+  /** Where it says what using today's tool costs: which new tool is rid of that, for the verdict. */
+  gainedBy?: string;
   makes?: readonly PlanMake[];
   drawing?(f: Figures, values: Values): Drawing;
   /** Lines shown first, in order; the others are a click away. */

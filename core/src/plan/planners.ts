@@ -1,12 +1,18 @@
 import type { CaseFacts } from '../case/facts';
 import type { Planner } from './planner';
 import { brake } from './planners/brake';
+import { circulation } from './planners/circulation';
+import { errorProof } from './planners/error-proof';
+import { fittedParts } from './planners/fitted-parts';
 import { grip } from './planners/grip';
 import { inUse } from './planners/in-use';
+import { lifts } from './planners/lifts';
+import { model } from './planners/model';
+import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
 
 /** Every planner, in the order in which they are offered. */
-export const PLANNERS: readonly Planner[] = [grip, brake, todaySteps, inUse];
+export const PLANNERS: readonly Planner[] = [grip, brake, lifts, circulation, spare, errorProof, fittedParts, model, todaySteps, inUse];
 
 /** @throws Error for an unknown id */
 export function plannerOf(id: string): Planner {

@@ -38,7 +38,7 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
         },
       ]
       : []),
-    { name: 'redraw_h', label: 'Modelling it, drawing in the remedies', unit: 'h', expr: 'model_h + remedy_once_h' },
+    { name: 'redraw_h', label: 'Modelling it, drawing in the remedies', unit: 'h', expr: `${given('modelling_hours') || 'model_h'} + remedy_once_h` },
     {
       name: 'redraw_cost',
       label: 'Modelling it, drawing in the remedies',

@@ -36,20 +36,20 @@ export function todayOf({ doc, site }: CaseFacts): Today {
   };
 }
 
-/** What it costs in use beyond a new tool, by a plan. */
+/** What using it costs, by the plans. */
 const BEYOND = 'use_beyond';
 
 /** A process under the name of today: the same lines, another subject. */
 const asToday = once((process: Process): Process => ({ ...process, id: `today-${process.id}`, cautions: [] }));
-/** The same, dearer in use than a new tool by what a plan works out. */
+/** The same, with what using it costs by the plans. */
 const asTodayInUse = once((process: Process): Process => ({
   ...asToday(process),
   id: `today-${process.id}-in-use`,
-  lines: [...process.lines, { name: 'use_cost', label: 'Costs in use beyond a new tool, over the programme', unit: 'money', expr: BEYOND }],
+  lines: [...process.lines, { name: 'use_cost', label: 'Using it costs, by the plans, over the programme', unit: 'money', expr: BEYOND }],
 }));
 const beyondEntry = (given: GivenToday[TodayGift]): Entry => ({
   name: BEYOND,
-  label: 'Costs in use beyond a new tool',
+  label: 'Using it costs, by the plans',
   unit: 'money',
   ...(given ? { low: given.low, likely: given.likely, high: given.high } : exactly(0)),
   source: given ? { kind: 'you', text: `From the plan “${given.plan}”, where its effects stand one by one.` } : { kind: 'standard', text: 'No plan says so.' },

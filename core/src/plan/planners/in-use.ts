@@ -347,6 +347,7 @@ export const inUse: Planner = {
     },
     { name: 'new_use', label: 'The new tool costs beyond today’s, over the programme', unit: 'money', expr: 'max(0, -counted_year) * programme' },
   ],
+  gainedBy: "only one that changes the step gains them, not a copy of today's",
   gives: [{ line: 'today_use', to: 'today.use_cost' }, { line: 'new_use', to: 'use_cost' }],
   findings,
   cautions: [

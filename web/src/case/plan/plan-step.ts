@@ -27,6 +27,7 @@ const GIFT_WORDS: Record<Gift, string> = {
   hardware_money: 'the bill of every route, for each tool',
   fitting_hours: 'the bench hours of every route',
   engineering_hours: "the engineer's hours of every route",
+  modelling_hours: 'the hours of modelling of every route, instead of the usual ones',
   mass: 'the weight of every route',
   use_cost: 'the cost over the programme',
 };

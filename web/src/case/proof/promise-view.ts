@@ -21,7 +21,7 @@ import { ProofStore } from './proof-store';
   styles: `
     .bar { position: relative; height: 18px; background: transparent; min-width: 160px; border-bottom: 1px solid var(--rule-strong); }
     .bar i { position: absolute; top: 4px; bottom: 4px; background: var(--petrol-soft); } .bar b { position: absolute; top: 1px; bottom: 1px; width: 3px; margin-left: -1px; background: var(--petrol); }
-    .bar u { position: absolute; top: 4px; width: 10px; height: 10px; margin-left: -5px; border-radius: 50%; background: var(--ochre); } td { vertical-align: middle; }
+    .bar u { position: absolute; top: 4px; width: 10px; height: 10px; margin-left: -5px; border-radius: 50%; background: var(--ochre); } td { vertical-align: middle; } caption { text-align: left; }
   `,
   template: `
     @if (kept().length) {
@@ -38,7 +38,7 @@ import { ProofStore } from './proof-store';
       </table>
       <p class="quiet">{{ signed() ? 'As signed by ' + signed()!.who + ' on ' + signed()!.at.slice(0, 10) + '.' : 'Not signed: what stands is the estimate as it is now.' }} The bar is what was promised, its line the middle; the dot is what came.</p>
     }
-    @if (claims().length) {
+    @if (pin() && claims().length) {
       <table class="sheet">
         <caption>What others claim, beside this tool’s own figures</caption>
         <thead><tr><th scope="col">Claim</th><th scope="col" class="num">Claimed</th><th scope="col" class="num">Computed here</th><th scope="col" class="num">Came</th><th scope="col">So</th></tr></thead>
@@ -56,7 +56,7 @@ export class PromiseView {
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
   protected readonly signed = signal<SignatureRecord | undefined>(undefined);
-  private readonly pin = computed(() => {
+  protected readonly pin = computed(() => {
     const view = this.signed()?.view;
     return (view && view.pins.find((p) => p.letter === view.verdict.letter)) ?? this.store.pin();
   });
