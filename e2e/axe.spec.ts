@@ -4,7 +4,7 @@ import { expect, test } from './server';
 const STEPS = [
   ['need', 'Requirements'],
   ['shape', 'Measures'],
-  ['plan', 'How the tool comes about today'],
+  ['plan', 'Each mistake that the tool invites'],
   ['routes', 'is cheapest in'],
   ['sheet', 'Until it is ready'],
   ['verdict', 'Sign-off'],
@@ -116,6 +116,9 @@ test.describe('axe finds nothing', () => {
     await page.goto(await server.step('Inspection nest', 'proof'));
     for (
       const [part, ready] of [['First piece', 'Overall, long'], ['Studies', 'How it repeats'], ['In use', 'Next tool in'], ['What came of it', 'Life of one'], [
+        'Release file',
+        'Shape that is made',
+      ], [
         'Making',
         'Dry the material, piece 1',
       ]] as const

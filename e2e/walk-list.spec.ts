@@ -1,3 +1,4 @@
+import { clean } from './clean';
 import { expect, test } from './server';
 
 test('a list from a spreadsheet is looked over, added, ranked in groups, and taken back', async ({ page, server }) => {
@@ -22,4 +23,44 @@ test('a list from a spreadsheet is looked over, added, ranked in groups, and tak
   await page.getByRole('button', { name: 'Take them back' }).click();
   await expect(page.getByText('5 candidates were added.')).toHaveCount(0);
   expect(await count()).toBe(before);
+});
+
+test('a candidate is found part by part of the plant, one thing is said of what is marked and undone, and a case becomes a pattern', async ({ page, server }) => {
+  const stored = () => server.case('Bell core').then((c) => c.doc);
+  await page.goto(`${server.url}/walk`);
+  await page.getByRole('button', { name: 'Add a candidate' }).click();
+  await page.getByLabel('Part of the plant').selectOption({ label: 'Foundry' });
+  await expect(page.getByText('Which pattern rests on one pattern maker?')).toBeVisible();
+  await page.getByLabel('Tool', { exact: true }).fill('Bell core');
+  for (const [axis, mm] of [['Length', '90'], ['Width', '90'], ['Height', '140']]) await page.getByRole('textbox', { name: axis }).fill(mm);
+  await page.getByLabel('Who answers for it').fill('Ada');
+  await page.getByText('What is seen there').click();
+  await page.getByLabel('It rests on one pair of hands').check();
+  await clean(page);
+  await page.getByRole('button', { name: 'Add and rank it' }).click();
+  await page.getByRole('searchbox', { name: 'Filter candidates' }).fill('Bell');
+  await page.getByRole('checkbox', { name: 'Mark Bell core' }).check();
+  expect(await stored()).toMatchObject({ family: 'core', owner: 'Ada', signals: ['craftsman'] });
+  await page.getByRole('textbox', { name: 'is' }).fill('Hall 9, bay 2');
+  await clean(page);
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByText('1 case changed.')).toBeVisible();
+  expect((await stored()).place).toBe('Hall 9, bay 2');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await stored()).place).toBe('');
+
+  await page.goto(`${server.url}/cases?find=Bell`);
+  await page.getByRole('button', { name: 'Keep Bell core as a pattern' }).click();
+  await page.getByRole('button', { name: 'Show patterns' }).click();
+  await expect(page.getByText('1 found.')).toBeVisible();
+  await clean(page);
+  await page.goto(`${server.url}/walk`);
+  await page.getByRole('button', { name: 'Add a candidate' }).click();
+  await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Sacrificial core or mandrel' });
+  await expect(page.getByLabel('From the pattern').getByRole('option', { name: 'Bell core' })).toBeAttached();
+  // Gone again, both of them.
+  for (const query of ['', '&templates=true']) {
+    const { rows } = (await (await fetch(`${server.url}/api/cases?q=Bell${query}`)).json()) as { rows: { id: string }[] };
+    for (const { id } of rows) await page.request.delete(`${server.url}/api/cases/${id}`);
+  }
 });

@@ -736,6 +736,7 @@ describe('a spare at risk', () => {
       evaluatePlan(spare, plainFacts(doc(values), BUILT_IN_SITE), doc(values).plans!['spare']).findings.find((x) => x.id === 'shelf')!;
     expect(says({})).toMatchObject({ state: 'conditional', reason: expect.stringContaining('put one there') as string });
     expect(says({ kept_today: true }).state).toBe('pass');
+    expect(evaluatePlan(spare, plainFacts(doc({}), BUILT_IN_SITE), { values: {} }).findings).toMatchObject([{ state: 'unknown' }]);
     expect(says({ stand_rate: asRange(0.1) })).toMatchObject({ state: 'pass', reason: expect.stringContaining('none has to lie there') as string });
   });
 });

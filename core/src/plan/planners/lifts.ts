@@ -113,7 +113,15 @@ function findings(f: Figures, values: Values, { facts: { doc, need } }: PlanCont
         n(f('work_mass'), 'kg')
       }: a hoist, two people or another height comes first.`,
   }];
-  if (doc.today.weight_kg !== null)
+  if (doc.today.weight_kg === null)
+    out.push({
+      id: 'today',
+      label: 'Today’s tool',
+      state: 'unknown',
+      basis: 'Weighed, not guessed.',
+      reason: 'Nobody has weighed today’s tool: Need takes its weight, and then it says whom it strains.',
+    });
+  else
     out.push(
       compared(
         'today',
@@ -180,7 +188,7 @@ export const lifts: Planner = {
   what: 'What the tool may weigh in the hand: by reach, height, way, turning, how often a minute, for how long, and how it is gripped.',
   basis: [STANDARD],
   fits: ({ family, doc }) => ['hand', 'guide', 'carry', 'lift'].includes(family.duty) || ['trim-fixture', 'assembly-fixture', 'masking'].includes(doc.family),
-  headline: ['tool_limit', 'limit', 'today_index', 'lifts_shift'],
+  headline: ['tool_limit', 'limit', 'lifts_shift'],
   inputs: [
     number('reach', 'From the ankles out to the hands', 'length', [100, 1000], 400, { group: 'The lift', help: 'Closer than 250 mm counts as 250.' }),
     number('height', 'Height of the hands where it is taken', 'length', [0, 1750], 750, { group: 'The lift' }),

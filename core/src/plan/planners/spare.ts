@@ -39,6 +39,14 @@ function entries(_: unknown, { facts: { doc, need } }: PlanContext): Entry[] {
 
 function findings(f: Figures, values: Values, { facts: { doc, site } }: PlanContext): PlanFinding[] {
   const money = (x: number): string => figureText(Math.round(x), site.shop.currency);
+  if (f('day_cost') === 0)
+    return [{
+      id: 'exposed',
+      label: 'What hangs on it',
+      state: 'unknown',
+      basis: STANDARD.text,
+      reason: 'Say what an hour that stands costs: without it nothing hangs on the spare, and none has to lie on a shelf.',
+    }];
   const where = values['machine'] ? ` at ${String(values['machine'])}` : '';
   const [bare, kept] = [f('bare_year'), f('kept_year')];
   const pays = kept < bare;

@@ -3,7 +3,7 @@ import { firstValueFrom } from 'rxjs';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { differences, type Difference } from '@cuadro/core/document/difference';
-import type { Values } from '@cuadro/core/inputs/spec';
+import { asRange, type Values } from '@cuadro/core/inputs/spec';
 import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { expired, priceAt } from '@cuadro/core/records/kinds/quote';
 import type { RecordRow } from '@cuadro/core/records/kind';
@@ -56,7 +56,7 @@ const TABS: readonly { id: string; label: string }[] = [
         } @else { <p class="quiet">Choose a state to compare it with the case as it stands, line by line.</p> }
       </div>
     } @else if (caseId(); as id) {
-      <cu-records [kind]="tab()" [caseId]="id" [actions]="actions()" [mute]="hasRunOut" (acted)="over($event.action, $event.row)" />
+      <cu-records [kind]="tab()" [caseId]="id" [actions]="actions()" [mute]="hasRunOut" (acted)="acted($event.action, $event.row)" />
     }
   `,
 })
@@ -76,13 +76,15 @@ export class PapersStep {
   protected readonly lines = computed<Difference[]>(
     () => (this.chosen() && this.store.doc() ? differences(this.chosen()!.doc, this.store.doc()!, this.settings.units()) : []),
   );
-  /** A quote can go over today's price, or over a pinned way. */
+  /** A quote can go over today's price, or over a pinned way; work that was turned away can count in what the tool changes. */
   protected readonly actions = computed(
     () => (this.tab() === 'quote'
       ? [
         { id: 'today', label: 'put over today' },
         ...(this.store.view() ? newWays(this.store.view()!) : []).map((p) => ({ id: routeKey(p.option), label: `put over ${p.letter}` })),
       ]
+      : this.tab() === 'refused-job'
+      ? [{ id: 'count', label: 'count it in In use' }]
       : []),
   );
   private readonly today = new Date().toISOString().slice(0, 10);
@@ -122,6 +124,30 @@ export class PapersStep {
     this.said.set(`The state of revision ${revision} is back, as the newest. "Undo" takes it back.`);
     this.chosen.set(undefined);
     void this.load();
+  }
+
+  protected acted(action: string, row: RecordRow): void {
+    if (action === 'count') this.count(row);
+    else this.over(action, row);
+  }
+
+  /** Work that this tool brings back goes into its plan In use, with what stays of it. */
+  private count({ values }: RecordRow): void {
+    const worth = values['worth'];
+    if (typeof worth !== 'number') {
+      this.said.set('This job has no worth yet: say what it is worth a year.');
+      return;
+    }
+    const plan = this.store.doc()!.plans?.['in-use'];
+    const was = plan?.values['won_after'];
+    const won_after = (typeof was === 'number' ? was : 0) + worth;
+    const stays = typeof values['stays'] === 'number' ? { stays: asRange(values['stays']) } : {};
+    this.store.edit((doc) => ({ ...doc, plans: { ...doc.plans, 'in-use': { ...plan, values: { ...plan?.values, won_after, ...stays } } } }));
+    this.said.set(
+      `Plan, “In use”, counts ${
+        this.settings.money(won_after, this.shops.currency())
+      } of orders a year that hang on the tool, as soft money. "Undo" takes it out.`,
+    );
   }
 
   /** Put a quote over today's figures or over a way: price at the copies asked, one-off charge, wait. */
