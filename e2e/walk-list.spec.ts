@@ -1,3 +1,6 @@
+import { writeStl } from '@cuadro/core/shape/formats/stl';
+import { box } from '@cuadro/core/shape/testing';
+import type { Page } from '@playwright/test';
 import { clean } from './clean';
 import { expect, test } from './server';
 
@@ -23,6 +26,43 @@ test('a list from a spreadsheet is looked over, added, ranked in groups, and tak
   await page.getByRole('button', { name: 'Take them back' }).click();
   await expect(page.getByText('5 candidates were added.')).toHaveCount(0);
   expect(await count()).toBe(before);
+});
+
+/** A file let go on the page, as the mouse would. */
+async function letGo(page: Page, name: string, bytes: Uint8Array): Promise<void> {
+  const data = await page.evaluateHandle(([name, bytes]) => {
+    const all = new DataTransfer();
+    all.items.add(new File([new Uint8Array(bytes)], name));
+    return all;
+  }, [name, [...bytes]] as const);
+  await page.locator('.page').dispatchEvent('drop', { dataTransfer: data });
+}
+
+test('a part let go on the walk is measured and begins a candidate: two actions to its first answer; in a case it is asked about', async ({ page, server }) => {
+  const stlOf = (x: number, y: number, z: number): Uint8Array => {
+    const { vertices, indices } = box(x, y, z);
+    return new Uint8Array(writeStl(vertices, indices));
+  };
+  await page.goto(`${server.url}/walk`);
+  await expect(page.getByRole('button', { name: 'Add a candidate' })).toBeVisible();
+  await letGo(page, 'left-door_stop.stl', stlOf(120, 80, 30));
+  await expect(page.getByText(/left-door_stop\.stl: 120\smm × 80\smm × 30\smm, 288\scm³, measured\./)).toBeVisible();
+  await expect(page.getByLabel('Tool', { exact: true })).toHaveValue('left door stop');
+  await page.getByRole('button', { name: 'Add and rank it' }).click();
+  await expect(page.getByRole('row', { name: /left door stop/ }).locator('.verdict')).toBeVisible({ timeout: 60_000 });
+  const { id, doc } = await server.case('left door stop');
+  expect([doc.size_mm, doc.shapes.printed?.measure.volume_mm3]).toEqual([[120, 80, 30], expect.closeTo(288_000, 0)]);
+
+  await page.goto(`${server.url}/case/${id}/need`);
+  await expect(page.getByText('The tool and today')).toBeVisible();
+  await letGo(page, 'other.stl', stlOf(50, 40, 20));
+  await page.getByRole('button', { name: 'It is its shape' }).click();
+  await expect(page).toHaveURL(/\/shape/);
+  await expect.poll(async () => (await server.case('left door stop')).doc.shapes.printed?.fileName).toBe('other.stl');
+  await letGo(page, 'notes.txt', new TextEncoder().encode('no part'));
+  await page.getByRole('button', { name: 'It is its shape' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'notes.txt' })).toBeVisible();
+  expect((await page.request.delete(`${server.url}/api/cases/${id}`)).status()).toBe(204);
 });
 
 test('a candidate is found part by part of the plant, one thing is said of what is marked and undone, and a case becomes a pattern', async ({ page, server }) => {

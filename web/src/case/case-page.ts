@@ -13,7 +13,9 @@ import { MarginService } from '../data/margin.service';
 import { NeighboursService } from '../data/neighbours.service';
 import { SessionService } from '../data/session.service';
 import { ShopService } from '../data/shop.service';
+import { DroppedFileService } from '../data/dropped-file.service';
 import { EditNotices } from '../shared/edit-notices';
+import { FileDrop } from '../shared/file-drop';
 import { UndoButtons } from '../shared/undo-buttons';
 import { WorkingMargin } from '../shared/working-margin';
 
@@ -25,7 +27,7 @@ const pathOf = (url: string): string => url.split(/[?#]/)[0];
 @Component({
   selector: 'cu-case-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, EditNotices, MatProgressBarModule, UndoButtons, WorkingMargin],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, EditNotices, FileDrop, MatProgressBarModule, UndoButtons, WorkingMargin],
   providers: [CaseStore],
   templateUrl: './case-page.html',
   styleUrl: './case-page.scss',
@@ -71,6 +73,16 @@ export class CasePage {
       { path: 'papers', label: 'Papers', fullness: 'later' },
     ];
   });
+
+  private readonly dropped = inject(DroppedFileService);
+  /** A file that was let go on the case: asked about before it becomes its shape. */
+  protected readonly offered = signal<File | undefined>(undefined);
+
+  protected takeOffered(): void {
+    this.dropped.file.set(this.offered());
+    this.offered.set(undefined);
+    void this.router.navigate(['/case', this.id(), 'shape']);
+  }
 
   /** Where the verdict is read in full, the margin does not say it again. */
   protected readonly onVerdict = signal(this.router.url.includes('/verdict'));

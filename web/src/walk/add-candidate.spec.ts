@@ -3,13 +3,16 @@ import { TestBed } from '@angular/core/testing';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import type { CaseRecord } from '@cuadro/core/wire';
 import { demoDoc } from '@cuadro/core/case/testing';
-import { of } from 'rxjs';
+import { measure } from '@cuadro/core/shape/measure';
+import { box } from '@cuadro/core/shape/testing';
+import { of, throwError } from 'rxjs';
 import { ApiService } from '../data/api.service';
 import { CasesService } from '../data/cases.service';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { ShopService } from '../data/shop.service';
 import { AddCandidate } from './add-candidate';
 
+const HASH = 'a'.repeat(64);
 const PATTERNS = [{ id: 'p1', title: 'Usual jaws', family: 'soft-jaws' }, { id: 'p2', title: 'Door gauge pattern', family: 'gauge' }];
 
 function setUp(refusal?: Error) {
@@ -21,6 +24,10 @@ function setUp(refusal?: Error) {
         provide: ApiService,
         useValue: {
           cases: () => of({ total: 2, rows: PATTERNS }),
+          addMesh: (_: Uint8Array, name: string, unit: string) =>
+            name === 'bad.stl'
+              ? throwError(() => new Error('It is no mesh.'))
+              : of({ hash: HASH, fileName: name, unit, measure: measure(unit === 'mm' ? box(12, 8, 3) : box(304.8, 203.2, 76.2)) }),
           case: (id: string) =>
             of({ id, doc: demoDoc({ template: true, family: 'gauge', need: { serviceTemp: { level: 'must', value: 77, from: 'pattern' } } }) }),
         },
@@ -53,7 +60,7 @@ function setUp(refusal?: Error) {
     fixture.detectChanges();
     return el.querySelector('.buttons [role=alert]')?.textContent ?? '';
   };
-  return { el, added, type, submit };
+  return { el, added, type, submit, detect: () => fixture.detectChanges() };
 }
 const sizes = ({ type }: ReturnType<typeof setUp>): void => {
   type('[aria-label=Length]', '120');
@@ -101,6 +108,33 @@ describe('a new candidate', () => {
     f.type('[name=title]', 'Door gauge');
     expect(await f.submit()).toBe('');
     expect([f.added[0].need.serviceTemp?.value, f.added[0].template, f.added[0].title]).toEqual([77, undefined, 'Door gauge']);
+  });
+  it('begins with a part: its box fills the sizes, in either unit, its name the tool’s; one that cannot be read says so', async () => {
+    const f = setUp();
+    const pick = async (name: string): Promise<void> => {
+      const input = f.el.querySelector<HTMLInputElement>('[name=part]')!;
+      const file = Object.assign(new File(['x'], name), { arrayBuffer: async () => new ArrayBuffer(1) });
+      Object.defineProperty(input, 'files', { configurable: true, value: [file] });
+      input.dispatchEvent(new Event('change'));
+      for (let k = 0; k < 8; k++) await Promise.resolve();
+      f.detect();
+    };
+    const size = (axis: string): string => f.el.querySelector<HTMLInputElement>(`[aria-label=${axis}]`)!.value;
+    await pick('bad.stl');
+    expect(f.el.querySelector('.buttons [role=alert]')!.textContent).toBe('bad.stl: It is no mesh.');
+    await pick('pump-nest_2.stl');
+    expect([size('Length'), size('Width'), size('Height'), f.el.querySelector<HTMLInputElement>('[name=title]')!.value]).toEqual([
+      '12',
+      '8',
+      '3',
+      'pump nest 2',
+    ]);
+    f.type('[aria-label="Unit of the file"]', 'inch');
+    for (let k = 0; k < 8; k++) await Promise.resolve();
+    f.detect();
+    expect(size('Length')).toBe('304.8');
+    expect(await f.submit()).toBe('');
+    expect(f.added[0]).toMatchObject({ title: 'pump nest 2', shapes: { printed: { hash: HASH, fileName: 'pump-nest_2.stl', unit: 'inch' } } });
   });
   it('does not go while a field is refused', async () => {
     const f = setUp();

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { firstValueFrom } from 'rxjs';
@@ -6,14 +6,18 @@ import { newCase } from '@cuadro/core/case/new-case';
 import type { SignalId } from '@cuadro/core/case/signals';
 import { TODAY_WAY_IDS, TODAY_WAYS } from '@cuadro/core/case/today';
 import { caseSchema } from '@cuadro/core/document/case-schema';
-import type { CaseDoc, TodayWay } from '@cuadro/core/case/types';
+import type { CaseDoc, ShapeRef, TodayWay } from '@cuadro/core/case/types';
 import { AREA_IDS, AREAS, familiesIn } from '@cuadro/core/need/areas';
 import { FAMILIES } from '@cuadro/core/need/families';
 import { type AreaId, type Form, FORMS } from '@cuadro/core/need/family';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
-import type { CaseRecord, CaseRow } from '@cuadro/core/wire';
+import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
+import { CAD_EXTENSIONS, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
+import { type LengthUnit, MAX_BYTES, MESH_EXTENSIONS } from '@cuadro/core/shape/mesh';
+import type { CaseRecord, CaseRow, MeshRecord, ModelRecord } from '@cuadro/core/wire';
 import { ApiService } from '../data/api.service';
 import { CasesService } from '../data/cases.service';
+import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { QuantityField } from '../shared/quantity-field';
 import { SignalList } from '../shared/signal-list';
@@ -33,7 +37,10 @@ const MOST_PICTURES = 6;
 export class AddCandidate {
   private readonly api = inject(ApiService);
   private readonly cases = inject(CasesService);
+  private readonly settings = inject(SettingsService);
   protected readonly shops = inject(ShopService);
+  /** A file that was let go on the page: measured at once. */
+  readonly dropped = input<File>();
   readonly added = output<CaseRecord>();
   /** Another follows at once: the form stays. */
   readonly addedMore = output<CaseRecord>();
@@ -44,6 +51,17 @@ export class AddCandidate {
   protected readonly asked = computed(() => (this.area() ? AREAS[this.area() as AreaId].ask : []));
   /** Kinds of tool that turn up in that part of the plant. */
   protected readonly families = computed(() => (this.area() ? familiesIn(this.area() as AreaId) : FAMILIES));
+  /** The part as the server has measured it; with the model it comes from, where it was one. */
+  protected readonly part = signal<(MeshRecord & Partial<ModelRecord>) | undefined>(undefined);
+  /** Name of the file that is being measured. */
+  protected readonly reading = signal('');
+  private file?: File;
+  protected readonly accept = [...MESH_EXTENSIONS, ...CAD_EXTENSIONS].join();
+  protected readonly partText = computed(() => {
+    const { box_mm, volume_mm3 } = this.part()!.measure;
+    const units = this.settings.units();
+    return `${box_mm.map((x) => formatQuantity(x, 'length', units)).join(' × ')}, ${formatQuantity(volume_mm3 / 1000, 'volume', units)}`;
+  });
   protected readonly seen = signal<readonly SignalId[]>([]);
   protected readonly owner = signal('');
   private readonly allPatterns = signal<readonly CaseRow[]>([]);
@@ -78,7 +96,39 @@ export class AddCandidate {
   protected readonly busy = signal(false);
   protected readonly family = computed(() => FAMILIES.find((f) => f.id === this.familyId())!);
 
+  /** Measure a part: its box fills the three sizes, its name the tool's where nobody has said one. */
+  protected async load(file: File | undefined, unit: LengthUnit = 'mm'): Promise<void> {
+    if (!file) return;
+    this.file = file;
+    this.problem.set('');
+    const limit = isCadName(file.name) ? MAX_CAD_BYTES : MAX_BYTES;
+    if (file.size > limit) return this.problem.set(`${file.name} has ${formatNumber(file.size / 2 ** 20)} MB; at most ${limit / 2 ** 20} MB can be read.`);
+    this.reading.set(file.name);
+    try {
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      const part = await firstValueFrom<MeshRecord & Partial<ModelRecord>>(
+        isCadName(file.name) ? this.api.addModel(bytes, file.name) : this.api.addMesh(bytes, file.name, unit),
+      );
+      if (this.file !== file) return;
+      this.part.set(part);
+      this.size.set(part.measure.box_mm.map((x) => Number(x.toFixed(2))) as [number, number, number]);
+      if (!this.title().trim()) this.title.set(file.name.replace(/\.[^.]+$/, '').replace(/[-_]+/g, ' '));
+    } catch (e) {
+      this.problem.set(`${file.name}: ${e instanceof Error ? e.message : String(e)}`);
+    } finally {
+      if (this.file === file) this.reading.set('');
+    }
+  }
+
+  protected readIn(unit: LengthUnit): void {
+    void this.load(this.file, unit);
+  }
+
   constructor() {
+    effect(() => {
+      const file = this.dropped();
+      if (file) untracked(() => void this.load(file));
+    });
     // Without the server there are none to begin from, and a candidate is taken all the same.
     this.api.cases({ templates: true, size: 500 }).pipe(takeUntilDestroyed()).subscribe({
       next: ({ rows }) => this.allPatterns.set(rows),
@@ -119,6 +169,7 @@ export class AddCandidate {
       this.problem.set('Give the three outer sizes, roughly.');
       return;
     }
+    const part = this.part();
     const chosen = this.patterns().find((t) => t.id === this.template());
     let pattern: CaseDoc | undefined;
     try {
@@ -145,6 +196,7 @@ export class AddCandidate {
         pattern,
       ),
       place: this.place().trim(),
+      ...(part && { shapes: { printed: shapeOf(part) } }),
       ...(this.owner().trim() && { owner: this.owner().trim() }),
       ...(this.seen().length && { signals: [...this.seen()] }),
     };
@@ -157,6 +209,7 @@ export class AddCandidate {
       // Kind, place and how it is made today are often those of the one before; the rest is not.
       this.last.set(record ? `Added: ${doc.title.trim()}.` : `${doc.title.trim()} waits in this browser and is sent when the server answers.`);
       this.seen.set([]);
+      this.part.set(undefined);
       this.pictures.set([]);
       const files = form.querySelector<HTMLInputElement>('[name=pictures]');
       if (files) files.value = '';
@@ -171,4 +224,8 @@ export class AddCandidate {
       this.busy.set(false);
     }
   }
+}
+
+function shapeOf({ hash, fileName, unit, measure, model }: MeshRecord & Partial<ModelRecord>): ShapeRef {
+  return { hash, fileName, unit, measure, ...(model && { model }) };
 }

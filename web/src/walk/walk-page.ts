@@ -17,6 +17,7 @@ import { ShopService } from '../data/shop.service';
 import { inAddress } from '../shared/address';
 import { Chart } from '../shared/chart';
 import { type Column, saveCsv, sorted } from '../shared/columns';
+import { FileDrop } from '../shared/file-drop';
 import { WorkingMargin } from '../shared/working-margin';
 import { AddCandidate } from './add-candidate';
 import { BringList } from './bring-list';
@@ -38,7 +39,7 @@ const MOST_TIMES = 500;
 @Component({
   selector: 'cu-walk-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, BringList, EditMany, Chart],
+  imports: [RouterLink, MatButtonModule, MatProgressBarModule, MatSortModule, WorkingMargin, AddCandidate, BringList, EditMany, Chart, FileDrop],
   templateUrl: './walk-page.html',
   styleUrl: './walk-page.scss',
 })
@@ -236,8 +237,16 @@ export class WalkPage {
     });
   }
 
+  /** A part that was let go on the walk: a candidate begins with it. */
+  protected readonly dropped = signal<File | undefined>(undefined);
+  protected start(file: File): void {
+    this.dropped.set(file);
+    this.adding.set(true);
+  }
+
   protected added(record: CaseRecord): void {
     this.adding.set(false);
+    this.dropped.set(undefined);
     this.told(record);
   }
 

@@ -21,6 +21,7 @@ import { isGivenUp, ShapeService } from '../../data/shape.service';
 import type { DrawnSection, Tag } from '../../shared/part-view/part-scene';
 import { PartView } from '../../shared/part-view/part-view';
 import { QuantityField } from '../../shared/quantity-field';
+import { DroppedFileService } from '../../data/dropped-file.service';
 import { saveFile } from '../../shared/save-file';
 import type { MadeShape } from '../../workers/make.worker';
 import type { MeshKind } from '../../workers/shape.worker';
@@ -231,6 +232,17 @@ export class ShapeStep {
     const walls = pin?.option.checks.find((c) => c.id === 'walls');
     return walls?.limit !== undefined && wall_mm < walls.limit - 0.005 ? `, under ${lengthText(walls.limit, system)} of ${pin!.letter}` : '';
   }
+
+  /** A file that was let go elsewhere in the case. */
+  private readonly droppedFile = inject(DroppedFileService);
+  private readonly takeDropped = effect(() => {
+    const file = this.droppedFile.file();
+    if (!file) return;
+    untracked(() => {
+      this.droppedFile.file.set(undefined);
+      void this.attempt(file.name, () => this.take(file));
+    });
+  });
 
   protected dropped(event: DragEvent): void {
     event.preventDefault();
