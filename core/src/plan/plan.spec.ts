@@ -35,6 +35,8 @@ import { circulation } from './planners/circulation';
 import { errorProof } from './planners/error-proof';
 import { bears, fittedParts, magnetPull } from './planners/fitted-parts';
 import { inUse } from './planners/in-use';
+import { forming } from './planners/forming';
+import { gauge } from './planners/gauge';
 import { frequencyFactor, lifts } from './planners/lifts';
 import { model } from './planners/model';
 import { spare } from './planners/spare';
@@ -46,6 +48,8 @@ const CASES: Record<string, CaseDoc> = {
   brake: demoDoc({ family: 'brake-tool' }),
   'today-steps': demoDoc(),
   'in-use': demoDoc(),
+  forming: demoDoc({ family: 'flex-form-die' }),
+  gauge: demoDoc({ family: 'gauge' }),
   lifts: demoDoc({ family: 'hand-tool', today: { ...demoDoc().today, weight_kg: 6 } }),
   circulation: demoDoc({ family: 'masking' }),
   spare: demoDoc({ family: 'spare-part', today: { ...demoDoc().today, cost: 400, wait_days: 30 } }),
@@ -58,6 +62,8 @@ const NOT_FOR: Record<string, CaseDoc> = {
   grip: demoDoc({ family: 'gauge' }),
   brake: demoDoc({ family: 'gauge' }),
   'today-steps': demoDoc({ today: { ...demoDoc().today, way: 'none' } }),
+  forming: demoDoc({ family: 'gauge' }),
+  gauge: demoDoc({ family: 'tray' }),
   lifts: demoDoc({ family: 'core' }),
   circulation: demoDoc({ family: 'gauge' }),
   spare: demoDoc({ family: 'gauge' }),
@@ -156,6 +162,13 @@ const FULL: Record<string, Values[]> = {
     { rework_h: asRange(1), rework_before: 0.1, stops_before: 10, stop_rate: asRange(100), part_worth: asRange(5), rework_after: 0, stops_after: 0 },
     {},
   ],
+  forming: [
+    { metal: 'own', own_yield: asRange(200), own_tensile: asRange(300), own_young: 200, own_stretch: 0.2, press_force: 4_000_000 },
+    { mode: 'tube', across: 40, depth: 4 },
+    { depth: 90 },
+    {},
+  ],
+  gauge: [{}, { kind: 'snap' }, { size_low: 20, size_high: 20.01 }],
   lifts: [{ one_hand: true, work_mass: 2, turn: 45 }, { height: 300, lifts: 9, spell: '8' }, { reach: 700 }, {}],
   circulation: [{}, { uses: 5, pieces_each: 4 }],
   spare: [{ machine: 'line 4', stand_rate: asRange(300), kept_new: true }, { stand_rate: asRange(300), kept_today: true }, { stand_rate: asRange(300) }, {}],
@@ -664,6 +677,74 @@ describe('lifted by hand', () => {
     // 15 kg of 11.5.
     expect(heavy.findings.find((x) => x.id === 'today')).toMatchObject({ state: 'conditional', value: expect.closeTo(15 / 11.5, 9) as number });
     expect(of({ ...easy, work_mass: 25 }).findings[0]).toMatchObject({ state: 'fail', reason: expect.stringContaining('a hoist') as string });
+  });
+});
+
+describe('forming', () => {
+  const of = (values: Values) =>
+    evaluatePlan(forming, plainFacts(CASES['forming'], BUILT_IN_SITE), {
+      values: { metal: 'own', own_yield: asRange(150), own_tensile: asRange(250), own_young: 70, own_stretch: 0.2, gauge: 1, ...values },
+    });
+  it('is a membrane at the flow stress of its stretch', () => {
+    const f = of({ across: 100, along: 200, depth: 15, radius: 5, drawn_in: asRange(0) }).figures;
+    // 8/3 · 0.15² = 0.06; 150 + 100 · 0.06/0.2 = 180 MPa; 1/1.06 mm; 180 · 0.9434/5.
+    expect([f('strain'), f('flow'), f('thinned')].map((x) => Number(x.toFixed(6)))).toEqual([0.06, 180, 0.943396]);
+    expect(f('form_pressure')).toBeCloseTo((180 / 1.06) / 5, 9);
+    expect(f('close_force')).toBeCloseTo(((180 / 1.06) / 5) * 20_000, 5);
+    // A cup 100 across, 15 deep: D = 100 · √1.6; ring 0.8 √((D − d) t).
+    expect(f('draw_ratio')).toBeCloseTo(Math.sqrt(1.6), 9);
+    expect(f('ring_radius')).toBeCloseTo(0.8 * Math.sqrt((Math.sqrt(1.6) - 1) * 100), 9);
+    expect(f('seal_force')).toBe(0);
+  });
+  it('of a tube grows by its walls, and is sealed at both ends', () => {
+    const f = of({ mode: 'tube', across: 40, depth: 2, radius: 8 }).figures;
+    expect(f('strain')).toBeCloseTo(0.1, 12);
+    expect(f('form_pressure')).toBeCloseTo((200 / 1.1) / 8, 9);
+    expect(f('seal_force')).toBeCloseTo(((200 / 1.1) / 8) * Math.PI * 400, 6);
+    expect([f('yield_pressure'), f('hold_force')]).toEqual([7.5, 0]);
+  });
+  it('tears beyond its stretch, stays within plastic’s gauge, and stands in for pressure and load', () => {
+    const state = (values: Values, id: string) => of(values).findings.find((x) => x.id === id)?.state;
+    expect([state({ depth: 15, across: 100, drawn_in: asRange(0) }, 'stretch'), state({ depth: 60, across: 100, drawn_in: asRange(0) }, 'stretch')]).toEqual([
+      'pass',
+      'fail',
+    ]);
+    expect([state({ press_force: 1e9 }, 'press'), state({ press_force: 1000 }, 'press'), state({}, 'press')]).toEqual(['pass', 'fail', 'unknown']);
+    expect(state({ metal: 'stainless', gauge: 2 }, 'plastic')).toBe('fail');
+    expect(standIns(of({})).map((g) => g.to)).toEqual(['pressure', 'load']);
+  });
+});
+
+describe('limits of a gauge', () => {
+  const of = (values: Values) => evaluatePlan(gauge, plainFacts(CASES['gauge'], BUILT_IN_SITE), { values: { size_low: 20, size_high: 20.2, ...values } });
+  it('lie within those of the part, the go side set in by its wear', () => {
+    const f = (values: Values) => ['go_low', 'go_high', 'go_worn', 'nogo_low', 'nogo_high'].map((x) => Number(of(values).figures(x).toFixed(9)));
+    expect(f({})).toEqual([20.02, 20.04, 20, 20.18, 20.2]);
+    expect(f({ kind: 'snap' })).toEqual([20.16, 20.18, 20.2, 20, 20.02]);
+  });
+  it('move with warmth and water, and wear away', () => {
+    const f = of({
+      length: 100,
+      warmth: asRange(10),
+      grows: asRange(80),
+      part_grows: 12,
+      water: asRange(0.01),
+      swells: asRange(0.25),
+      wear_rate: asRange(0.004),
+      uses_month: 500,
+    }).figures;
+    // 100 · 68e-6 · 10 = 0.068; 100 · 0.0025 = 0.25.
+    expect([f('by_warmth'), f('by_water')].map((x) => Number(x.toFixed(9)))).toEqual([0.068, 0.25]);
+    expect([f('life_uses'), f('interval_uses'), f('interval_months')].map((x) => Number(x.toFixed(6)))).toEqual([5000, 2500, 5]);
+    expect(standIns(of({}))).toEqual([{ to: 'tolerance', value: expect.closeTo(0.02, 12) as number, line: 'maker_tolerance' }]);
+    const states = (values: Values) => of(values).findings.map((x) => x.state);
+    expect(states({ holds: asRange(0.01), length: 10, warmth: asRange(1), water: asRange(0) })).toEqual(['pass', 'pass', 'pass', 'pass']);
+    expect(states({ holds: asRange(0.3), length: 100, warmth: asRange(10), grows: asRange(80), water: asRange(0.01) })).toEqual([
+      'pass',
+      'fail',
+      'fail',
+      'pass',
+    ]);
   });
 });
 

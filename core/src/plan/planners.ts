@@ -4,6 +4,8 @@ import { brake } from './planners/brake';
 import { circulation } from './planners/circulation';
 import { errorProof } from './planners/error-proof';
 import { fittedParts } from './planners/fitted-parts';
+import { forming } from './planners/forming';
+import { gauge } from './planners/gauge';
 import { grip } from './planners/grip';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
@@ -12,7 +14,7 @@ import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
 
 /** Every planner, in the order in which they are offered. */
-export const PLANNERS: readonly Planner[] = [grip, brake, lifts, circulation, spare, errorProof, fittedParts, model, todaySteps, inUse];
+export const PLANNERS: readonly Planner[] = [grip, brake, forming, gauge, lifts, circulation, spare, errorProof, fittedParts, model, todaySteps, inUse];
 
 /** @throws Error for an unknown id */
 export function plannerOf(id: string): Planner {

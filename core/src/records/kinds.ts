@@ -2,6 +2,7 @@ import { NO_EVIDENCE, type Evidence } from './evidence';
 import type { RecordKind, RecordRow } from './kind';
 import { build } from './kinds/build';
 import { check } from './kinds/check';
+import { formingStep } from './kinds/forming-step';
 import { gaugeStudy } from './kinds/gauge-study';
 import { trial } from './kinds/trial';
 import { claim } from './kinds/claim';
@@ -41,6 +42,7 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   toolingTime,
   claim,
   partner,
+  formingStep,
 ];
 
 /** @throws Error for an unknown id */

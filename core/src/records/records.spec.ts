@@ -13,6 +13,7 @@ import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
 import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
+import { formingStep } from './kinds/forming-step';
 import { partner } from './kinds/partner';
 import { refusedJob } from './kinds/refused-job';
 import { storedTool } from './kinds/stored-tool';
@@ -115,6 +116,21 @@ describe('a list of records', () => {
   it('of partners asks where one was not asked for a year', () => {
     expect(partner.notice!({ asked: '2025-01-01' }, '2026-11-27')).toMatch(/Asked last 22 months ago/);
     expect(partner.notice!({ asked: '2026-01-01' }, '2026-11-27')).toBeUndefined();
+  });
+});
+
+describe('a forming log', () => {
+  const says = (...steps: [number, string][]) =>
+    formingStep.together!(steps.map(([pressure, seen]) => row('forming-step', { piece: '1', on: '2026-03-02', pressure, seen })), '', String);
+  it('says how far it went well, where not, and where to stay', () => {
+    expect(says([5, 'short'], [10, 'back'], [15, 'good'], [20, 'crack'])).toBe(
+      '4 steps; without a fault up to 15 MPa; as wanted from 15 MPa; cracked or torn at 20 MPa; stay at 15 MPa.',
+    );
+    expect(says([5, 'wrinkle'])).toBe('1 step; wrinkled at 5 MPa.');
+    // As wanted only beyond a fault is nowhere to stay.
+    expect(says([10, 'mark'], [15, 'good'])).not.toContain('stay');
+    expect(formingStep.notice!({ seen: 'tool' }, '')).toMatch(/^The tool gave way: do not press on/);
+    expect(formingStep.notice!({ seen: 'back' }, '')).toBeUndefined();
   });
 });
 

@@ -1,111 +1,25 @@
-import { asRange, number, type Option, type Values } from '../../inputs/spec';
-import type { Entry, Range, Source } from '../../worksheet/types';
+import { number, type Values } from '../../inputs/spec';
+import type { Entry, Source } from '../../worksheet/types';
+import { metalEntries, metalInputs, METALS, metalOf } from '../metals';
 import { arcPoints, type Mark, type XY } from '../drawing';
-import { compared, figureText as n, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { compared, figureText as n, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const STANDARD: Source = { kind: 'standard', text: 'Standard formula.' };
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual range, confirm with a trial bend.' };
 
-interface Metal {
-  label: string;
-  /** Yield and tensile strength, MPa; stiffness, GPa; even stretch before it necks; natural inside radius, share of the opening. */
-  yield: Range;
-  tensile: Range;
-  young: number;
-  stretch: number;
-  natural: number;
-  /** Thickest sheet that plastic tools bend as a rule, mm. */
-  plastic_mm: Range;
-}
-const range = (low: number, likely: number, high: number): Range => ({ low, likely, high });
-/** Sheet as usually bought. */
-const METALS: Record<string, Metal> = {
-  'soft-aluminium': {
-    label: 'soft aluminium (5xxx, H32)',
-    yield: range(150, 190, 220),
-    tensile: range(210, 235, 260),
-    young: 70,
-    stretch: 0.12,
-    natural: 0.15,
-    plastic_mm: range(2, 2.5, 3),
-  },
-  'hard-aluminium': {
-    label: 'hard aluminium (6xxx, T6)',
-    yield: range(240, 275, 300),
-    tensile: range(290, 310, 340),
-    young: 69,
-    stretch: 0.08,
-    natural: 0.18,
-    plastic_mm: range(1.5, 2, 2.5),
-  },
-  'soft-steel': {
-    label: 'soft steel',
-    yield: range(180, 240, 300),
-    tensile: range(300, 370, 430),
-    young: 205,
-    stretch: 0.2,
-    natural: 0.16,
-    plastic_mm: range(1.2, 1.4, 1.6),
-  },
-  stainless: {
-    label: 'stainless (304)',
-    yield: range(230, 290, 350),
-    tensile: range(540, 620, 720),
-    young: 195,
-    stretch: 0.4,
-    natural: 0.21,
-    plastic_mm: range(0.8, 1, 1.2),
-  },
-  brass: {
-    label: 'brass or copper, half hard',
-    yield: range(150, 220, 300),
-    tensile: range(300, 350, 420),
-    young: 110,
-    stretch: 0.2,
-    natural: 0.16,
-    plastic_mm: range(1.5, 2, 2.5),
-  },
-};
-const OWN = 'own';
-const METAL_OPTIONS: readonly Option[] = [...Object.entries(METALS).map(([value, m]) => ({ value, label: m.label })), {
-  value: OWN,
-  label: 'another; give its figures',
-}];
-
 const bends = (v: Values): boolean => v['mode'] !== 'bead';
 const beads = (v: Values): boolean => v['mode'] === 'bead';
-const own = (v: Values): boolean => v['metal'] === OWN;
 
 function entries(_: unknown, { values }: PlanContext): Entry[] {
-  const metal = METALS[String(values['metal'] ?? 'soft-steel')] ?? METALS['soft-steel'];
-  const sheet: Source = own(values)
-    ? { kind: 'you', text: 'Given by you.' }
-    : { kind: 'shelf', text: `${metal.label}: typical published range, confirm with the mill certificate.` };
-  const given = (id: string, book: Range): Range => (own(values) && values[id] !== undefined ? asRange(values[id] as number) : book);
-  const entry = (name: string, label: string, unit: string, r: Range, source: Source = sheet): Entry => ({
-    name,
-    label,
-    unit,
-    ...r,
-    source,
-    key: `plan.brake.${name}`,
-  });
+  const { natural } = metalOf(values);
   const measured = values['measured_angle'];
+  const trial: Source = { kind: measured === undefined ? 'guess' : 'you', text: measured === undefined ? 'No trial yet.' : 'Given by you.' };
   return [
-    entry('sigma_y', 'Yield strength of the sheet', 'MPa', given('own_yield', metal.yield)),
-    entry('sigma_u', 'Tensile strength of the sheet', 'MPa', given('own_tensile', metal.tensile)),
-    entry('young', 'Stiffness of the sheet', 'GPa', given('own_young', asRange(metal.young))),
-    entry('stretch', 'Stretch before it necks', '', given('own_stretch', asRange(metal.stretch))),
-    entry('natural', 'Natural inside radius, share of the opening', '', asRange(metal.natural), PRACTICE),
+    ...metalEntries('brake', values),
+    takenAs('brake', 'natural', 'Natural inside radius, share of the opening', '', natural, PRACTICE),
     // Before a trial the bend is taken to come out as computed.
-    entry('trial', 'A trial bend was measured', '', asRange(measured === undefined ? 0 : 1), {
-      kind: measured === undefined ? 'guess' : 'you',
-      text: measured === undefined ? 'No trial yet.' : 'Given by you.',
-    }),
-    entry('measured_angle', 'Angle measured on the trial bend', 'deg', asRange(measured === undefined ? 90 : (measured as number)), {
-      kind: measured === undefined ? 'guess' : 'you',
-      text: measured === undefined ? 'No trial yet.' : 'Given by you.',
-    }),
+    takenAs('brake', 'trial', 'A trial bend was measured', '', measured === undefined ? 0 : 1, trial),
+    takenAs('brake', 'measured_angle', 'Angle measured on the trial bend', 'deg', measured === undefined ? 90 : (measured as number), trial),
   ];
 }
 
@@ -126,12 +40,7 @@ export const brake: Planner = {
       options: [{ value: 'bend', label: 'bends sheet in the air over a die' }, { value: 'bead', label: 'rolls or presses a bead or relief' }],
       usual: 'bend',
     },
-    { kind: 'choice', id: 'metal', label: 'Sheet', group: 'The work', options: METAL_OPTIONS, usual: 'soft-steel' },
-    number('own_yield', 'Its yield strength', 'pressure', [5, 3000], undefined, { group: 'The work', ranged: true, optional: true, asked: own }),
-    number('own_tensile', 'Its tensile strength', 'pressure', [10, 3500], undefined, { group: 'The work', ranged: true, optional: true, asked: own }),
-    number('own_young', 'Its stiffness', 'stiffness', [1, 500], undefined, { group: 'The work', optional: true, asked: own }),
-    number('own_stretch', 'Stretch before it necks, share', 'count', [0.005, 1], undefined, { group: 'The work', optional: true, asked: own }),
-    number('gauge', 'Thickness of the sheet', 'length', [0.05, 20], 0.8, { group: 'The work' }),
+    ...metalInputs('The work'),
     number('angle', 'Angle wanted, between the legs', 'angle', [20, 175], 90, { group: 'The bend', asked: bends }),
     number('angle_tol', 'Angle may be off by ±', 'angle', [0.05, 15], 1, { group: 'The bend', asked: bends }),
     number('bend_length', 'Length of the bend', 'length', [2, 8000], 300, { group: 'The bend', asked: bends }),
