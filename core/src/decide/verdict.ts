@@ -111,7 +111,9 @@ function whatFollows(ctx: VerdictContext, letter: Letter | undefined, own: reado
       ...(chosen?.option.remedies.map((r) => `Counted in: ${r.how}.`) ?? []),
       ...(chosen?.option.open.map((c) => c.reason) ?? []),
       ...(chosen && chosen !== ctx.today ? [proofCondition(ctx.doc) ?? []].flat() : []),
-      ...ctx.findings.filter((f) => f.state === 'fail' || f.state === 'conditional').map((f) => `${f.plan}: ${f.reason}`),
+      ...ctx.findings.filter((f) => (f.state === 'fail' || f.state === 'conditional') && !(f.ofNew && chosen === ctx.today)).map((f) =>
+        `${f.plan}: ${f.reason}`
+      ),
     ],
     cautions: [...ctx.family.cautions, ...(chosen && chosen !== ctx.today ? cautionsOf(chosen) : [])],
   };

@@ -18,7 +18,12 @@ export interface Figures {
 }
 
 /** What a plan says about one thing, as a check does. */
-export type PlanFinding = Omit<Finding, 'offers' | 'bridge'> & { id: string; label: string };
+export type PlanFinding = Omit<Finding, 'offers' | 'bridge'> & {
+  id: string;
+  label: string;
+  /** It is about a new tool: where today's stays, nothing hangs on it. */
+  ofNew?: boolean;
+};
 
 /** Where one line of a plan goes. */
 export interface Give {
@@ -97,14 +102,15 @@ export function compared(
   value: number,
   limit: number,
   unit: string,
-  { least = false, near = 1, says }: {
+  { least = false, near = 1, ofNew, says }: {
     /** The limit is a least. */ least?: boolean; /** A miss by less than this factor is a condition. */
     near?: number;
+    ofNew?: boolean;
     says(state: 'pass' | 'conditional' | 'fail' | 'unknown'): string;
   },
 ): PlanFinding {
   const known = Number.isFinite(value) && Number.isFinite(limit);
   const ratio = least ? limit / value : value / limit;
   const state = !known ? 'unknown' : ratio <= 1 ? 'pass' : ratio <= near ? 'conditional' : 'fail';
-  return { id, label, state, ...(known && { value, limit, margin: 1 - ratio }), unit, basis, reason: says(state) };
+  return { id, label, state, ...(ofNew && { ofNew }), ...(known && { value, limit, margin: 1 - ratio }), unit, basis, reason: says(state) };
 }

@@ -148,6 +148,7 @@ function findings(_: Figures, values: Values, { facts }: PlanContext): PlanFindi
     const bearsText = `bears ${formatNumber(Math.round(force.low))} to ${formatNumber(Math.round(force.high))} N`;
     return {
       id: `part-${i}`,
+      ofNew: true,
       label: `${r.n} × ${p.label}, ${mm(r.d)}`,
       state: through || gone || (r.edge !== undefined && r.edge < 0.75 * wanted) ? 'fail' : near || weak ? 'conditional' : 'pass',
       ...(r.load !== undefined && { value: r.load * FACTOR, limit: force.low, unit: 'N' }),

@@ -1,7 +1,7 @@
 import { number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Entry, Source } from '../../worksheet/types';
-import type { Drawing } from '../drawing';
+import { arcPoints, type Drawing, type XY } from '../drawing';
 import { metalEntries, metalInputs, metalOf } from '../metals';
 import { compared, figureText as n, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
@@ -74,6 +74,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
   const thick = f('gauge'), { plastic_mm, label } = metalOf(values);
   out.push({
     id: 'plastic',
+    ofNew: true,
     label: 'Plastic tools',
     state: thick <= plastic_mm.low ? 'pass' : thick <= plastic_mm.high ? 'conditional' : 'fail',
     value: thick,
@@ -97,17 +98,21 @@ function findings(f: Figures, values: Values): PlanFinding[] {
   return out;
 }
 
-/** Half of the shape: blank, radius, depth. */
+/** Half of the shape, cut: bottom, radius, wall, radius, flange; the tool beneath it. */
 function drawing(f: Figures): Drawing {
-  const [a, d, r] = [f('across') / 2, f('depth'), Math.min(f('radius'), f('across') / 4, f('depth') / 2)];
+  const [a, d] = [f('across') / 2, f('depth')];
+  const r = Math.max(0.01, Math.min(f('radius'), 0.45 * d, 0.45 * a));
+  const sheet: XY[] = [[0, -d], ...arcPoints([a - r, r - d], r, -90, 0), ...arcPoints([a + r, -r], r, 180, 90), [1.5 * a + r, 0]];
+  const under = d + 0.25 * a;
   return {
     title: 'Half of the shape, cut',
     says: `${formatNumber(2 * a)} mm across, ${formatNumber(d)} mm deep, tightest radius ${formatNumber(f('radius'))} mm.`,
     marks: [
-      { kind: 'line', points: [[0, -d], [a - r, -d], [a, -d + r], [a, -r], [a + r, 0], [a + r + a * 0.6, 0]], style: 'heavy' },
-      { kind: 'line', points: [[0, -d - 12], [a + 14, -d - 12], [a + 14, -14], [a + r + a * 0.6, -14]], style: 'thin', fill: 'hatch' },
-      { kind: 'dimension', from: [0, -d], to: [a, -d], text: `${formatNumber(2 * a)} / 2`, off: -24 },
-      { kind: 'dimension', from: [a + r + a * 0.6, -d], to: [a + r + a * 0.6, 0], text: formatNumber(d), off: -14 },
+      { kind: 'line', points: [...sheet, [1.5 * a + r, -under], [0, -under]], closed: true, style: 'thin', fill: 'hatch' },
+      { kind: 'line', points: sheet, style: 'heavy' },
+      { kind: 'dimension', from: [0, -under], to: [a, -under], text: `${formatNumber(2 * a)} / 2`, off: -0.16 * a },
+      { kind: 'dimension', from: [1.5 * a + r, -d], to: [1.5 * a + r, 0], text: formatNumber(d), off: -0.16 * a },
+      { kind: 'text', at: [a - 1.2 * r, 1.4 * r - d], text: `r ${formatNumber(f('radius'))}`, anchor: 'end' },
     ],
   };
 }
@@ -188,7 +193,6 @@ export const forming: Planner = {
   findings,
   gives: [
     { line: 'form_pressure', to: 'pressure' },
-    { line: 'close_force', to: 'load' },
     { line: 'form_hours', to: 'engineering_hours' },
     { line: 'form_money', to: 'hardware_money' },
   ],

@@ -1,5 +1,5 @@
 import { number, type Values } from '../../inputs/spec';
-import { formatNumber, formatQuantity } from '../../quantity/quantity';
+import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
 import { compared, type Figures, type Planner, type PlanFinding } from '../planner';
 
@@ -9,13 +9,14 @@ const STANDARD: Source = {
 };
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual range of printed plastics; the data sheet of the grade goes first.' };
 
-const mm = (x: number): string => formatQuantity(Number(x.toFixed(4)), 'length', 'metric');
+/** To the tenth of a micrometre: a limit is not rounded. */
+const mm = (x: number): string => `${formatNumber(Number(x.toFixed(4)), 9)}\u00a0mm`;
 const isPlug = (v: Values): boolean => v['kind'] !== 'snap';
 
 function findings(f: Figures, values: Values): PlanFinding[] {
   const side = (name: string, low: number, high: number): string => `${name} ${mm(low)} to ${mm(high)}`;
   const share = f('drift') / f('part_tolerance');
-  const out: PlanFinding[] = [
+  return [
     {
       id: 'limits',
       label: 'Limits',
@@ -34,6 +35,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
       'mm',
       {
         near: 4,
+        ofNew: true,
         says: (state) =>
           state === 'pass'
             ? `It is made to ± ${mm(f('holds') / 2)}, which the gauge’s faces ask for.`
@@ -44,6 +46,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
     ),
     {
       id: 'stable',
+      ofNew: true,
       label: 'Does it stay so',
       state: share <= 0.1 ? 'pass' : share <= 0.25 ? 'conditional' : 'fail',
       value: f('drift'),
@@ -67,7 +70,6 @@ function findings(f: Figures, values: Values): PlanFinding[] {
       } months, whichever comes first; worn out after ${formatNumber(Number(f('life_uses').toPrecision(2)))}.`,
     },
   ];
-  return out;
 }
 
 /** A limit gauge: its own limits from those of the part, whether it can be made and stays so, and when it is looked at again. */
@@ -78,7 +80,7 @@ export const gauge: Planner = {
     'Go and no-go limits from the part’s own, with the maker’s tolerance and the wear it may take; whether warmth and water spoil it; when it is calibrated again.',
   basis: [STANDARD, PRACTICE],
   fits: ({ doc }) => doc.family === 'gauge',
-  headline: ['go_low', 'go_high', 'go_worn', 'nogo_low', 'nogo_high', 'maker_tolerance', 'drift', 'interval_uses'],
+  headline: ['go_from', 'go_to', 'nogo_from', 'nogo_to', 'maker_tolerance', 'drift', 'interval_uses'],
   inputs: [
     {
       kind: 'choice',
@@ -146,6 +148,11 @@ export const gauge: Planner = {
     },
     { name: 'nogo_low', label: 'No-go, from', unit: 'mm', expr: 'nogo - maker_tolerance / 2' },
     { name: 'nogo_high', label: 'No-go, to', unit: 'mm', expr: 'nogo + maker_tolerance / 2' },
+    { name: 'go_from', label: 'Go, from: within its limit by', unit: 'mm', expr: 'kind_plug > 0 ? go_low - size_low : size_high - go_high' },
+    { name: 'go_to', label: 'Go, to: within its limit by', unit: 'mm', expr: 'kind_plug > 0 ? go_high - size_low : size_high - go_low' },
+    { name: 'nogo_from', label: 'No-go, from: within its limit by', unit: 'mm', expr: 'kind_plug > 0 ? size_high - nogo_high : nogo_low - size_low' },
+    { name: 'nogo_to', label: 'No-go, to: within its limit by', unit: 'mm', expr: 'kind_plug > 0 ? size_high - nogo_low : nogo_high - size_low' },
+    { name: 'face_off', label: 'Its faces may be off by ±', unit: 'mm', expr: 'maker_tolerance / 2' },
     { name: 'by_warmth', label: 'Grows by warmth, beside the part', unit: 'mm', expr: 'length * abs(grows - part_grows) * millionth * warmth' },
     { name: 'by_water', label: 'Grows by water', unit: 'mm', expr: 'length * water * swells' },
     { name: 'drift', label: 'Grows in all', unit: 'mm', expr: 'by_warmth + by_water' },
@@ -154,6 +161,6 @@ export const gauge: Planner = {
     { name: 'interval_months', label: 'Months until it is calibrated again', unit: '', expr: 'min(12, interval_uses / uses_month)' },
   ],
   findings,
-  gives: [{ line: 'maker_tolerance', to: 'tolerance' }],
+  gives: [{ line: 'face_off', to: 'tolerance' }],
   cautions: ['A gauge decides what goes out: calibrate it against a traceable standard before use, number it, and take it out of use when it is overdue.'],
 };

@@ -44,6 +44,7 @@ function findings(f: Figures, values: Values, { facts: { need } }: PlanContext):
   if (tolerance !== undefined && off > 0)
     out.push({
       id: 'trust',
+      ofNew: true,
       label: 'How far it is trusted',
       state: off <= tolerance / 3 ? 'pass' : off <= tolerance ? 'conditional' : 'fail',
       value: off,
@@ -59,6 +60,7 @@ function findings(f: Figures, values: Values, { facts: { need } }: PlanContext):
   if (values['start'] === 'worn')
     out.push({
       id: 'worn',
+      ofNew: true,
       label: 'Worn faces',
       state: 'conditional',
       basis: 'A worn piece copied is worn.',
