@@ -171,7 +171,7 @@ const FULL: Record<string, Values[]> = {
   gauge: [{}, { kind: 'snap' }, { size_low: 20, size_high: 20.01 }],
   lifts: [{ one_hand: true, work_mass: 2, turn: 45 }, { height: 300, lifts: 9, spell: '8' }, { reach: 700 }, {}],
   circulation: [{}, { uses: 5, pieces_each: 4 }],
-  spare: [{ machine: 'line 4', stand_rate: asRange(300) }, { stand_rate: asRange(300), kept_today: true }, { stand_rate: asRange(300) }, {}],
+  spare: [{ machine: 'line 4', stand_rate: asRange(300) }, { stand_rate: asRange(300), kept: 2 }, { stand_rate: asRange(300) }, {}],
   'error-proof': [{ modes: [ROWS['modes'], { what: '', harm: 'time', stop: 'none' }, { what: 'Wrong part', harm: 'scrap', stop: 'pocket' }] }, {}],
   'fitted-parts': [
     {
@@ -800,25 +800,31 @@ describe('a spare at risk', () => {
     plans: { spare: { values: { failures: asRange(0.8), stand_rate: asRange(250), stand_h: 16, stand_share: 0.5, keep_share: asRange(0.15), ...values } } },
   });
   const f = (values: Values = {}) => evaluatePlan(spare, plainFacts(doc(values), BUILT_IN_SITE), doc(values).plans!['spare']).figures;
-  it('is failures times days times what a day that stands costs; with one on the shelf only the second failure counts', () => {
-    // 0.8 · 30 · 2 000 = 48 000 a year; 1 − exp(−0.8 · 30/365.25) = 0.0636.
-    expect(f()('day_cost')).toBe(2000);
-    expect(f()('bare_year')).toBeCloseTo(48_000, 6);
-    expect(f()('kept_year')).toBeCloseTo(48_000 * (1 - Math.exp((-0.8 * 30) / 365.25)) + 400 * 0.15, 6);
-    // Either way at its cheaper: a second one bought for 400 is no gain of a new way.
-    expect(f()('exposed_today')).toBeCloseTo(5 * f()('kept_year') + 400, 6);
-    expect(f({ kept_today: true })('exposed_today')).toBeCloseTo(5 * f()('kept_year'), 6);
+  const x = (0.8 * 30) / 365.25;
+  const gone = (k: number): number => 1 - Math.exp(-x) * [1, 1 + x, 1 + x + x ** 2 / 2][k - 1];
+  const shelf = (k: number): number => 240_000 * gone(k) + k * 400 * (1 + 0.15 * 5);
+  it('is failures times days times what a day that stands costs; with some on the shelf only those count that find it empty', () => {
+    // 0.8 · 30 · 2 000 = 48 000 a year; x = 0.8 · 30/365.25: of the failures 1 − e⁻ˣ, 1 − e⁻ˣ(1 + x), 1 − e⁻ˣ(1 + x + x²/2) find it empty.
+    expect([f()('day_cost'), f()('bare_year')]).toEqual([2000, expect.closeTo(48_000, 6)]);
+    expect([1, 2, 3].map((k) => f()(`empty_${k}`))).toEqual([1, 2, 3].map((k) => expect.closeTo(gone(k), 12) as number));
+    // Five years: 240 000 · share, and k of 400 with three quarters of it for keeping.
+    expect([1, 2, 3].map((k) => f()(`shelf_${k}`))).toEqual([1, 2, 3].map((k) => expect.closeTo(shelf(k), 6) as number));
+    expect(f()('exposed_today')).toBeCloseTo(Math.min(240_000, ...[1, 2, 3].map(shelf)), 6);
+    // What is there already is not bought again; where nothing stands, none is kept.
+    expect(f({ kept: 2 })('shelf_2')).toBeCloseTo(shelf(2) - 2 * 400, 6);
     expect(f({ stand_rate: asRange(0.1) })('exposed_today')).toBeCloseTo(5 * 0.8 * 30 * 0.1 * 16 * 0.5, 9);
   });
   it('is counted on every sheet by that way’s own date and price, and on T by today’s; with In use both add up', () => {
     const facts = factsOf(doc({}), BUILT_IN_SITE);
     const route = evaluateRoute(facts, { process: 'extrusion-open', material: 'petg' }, []);
     const days = valueOf(route.point, 'lead_days'), price = valueOf(route.point, 'price_each');
-    const shelf = 0.8 * days * 2000 * (1 - Math.exp((-0.8 * days) / 365.25)) * 5 + price * (1 + 0.15 * 5);
-    expect(valueOf(route.point, 'spare_exposed_new')).toBeCloseTo(Math.min(0.8 * days * 2000 * 5, shelf), 4);
+    const y = (0.8 * days) / 365.25;
+    const all = 0.8 * days * 2000 * 5;
+    const kept = [1, 1 + y, 1 + y + y ** 2 / 2].map((e, i) => all * (1 - Math.exp(-y) * e) + (i + 1) * price * (1 + 0.15 * 5));
+    expect(valueOf(route.point, 'spare_exposed_new')).toBeCloseTo(Math.min(all, ...kept), 4);
     const bare = factsOf({ ...doc({}), plans: {} }, BUILT_IN_SITE);
     const programme = (x: ReturnType<typeof factsOf>): number => valueOf(evaluateToday(x).point, 'price_programme');
-    const today = 5 * f()('kept_year') + 400;
+    const today = Math.min(240_000, ...[1, 2, 3].map(shelf));
     expect(programme(facts) - programme(bare)).toBeCloseTo(today, 4);
     const both = doc({});
     const withUse = factsOf(
@@ -826,15 +832,20 @@ describe('a spare at risk', () => {
       BUILT_IN_SITE,
     );
     expect(programme(withUse) - programme(bare)).toBeCloseTo(today + 5 * 500, 4);
-    expect(withUse.today['today.use_cost']?.gainedBy).toMatch(/one on the shelf.*; only one that changes the step/);
+    expect(withUse.today['today.use_cost']?.gainedBy).toMatch(/cheapest, for every way alike; only one that changes the step/);
   });
   it('says whether one belongs on the shelf', () => {
     const says = (values: Values) =>
       evaluatePlan(spare, plainFacts(doc(values), BUILT_IN_SITE), doc(values).plans!['spare']).findings.find((x) => x.id === 'shelf')!;
-    expect(says({})).toMatchObject({ state: 'conditional', reason: expect.stringContaining('put one there') as string });
-    expect(says({ kept_today: true }).state).toBe('pass');
+    // Two at 400: 240 000 · 0.002 and 1 400, against 15 700 with one.
+    expect(says({})).toMatchObject({
+      state: 'conditional',
+      value: 2,
+      reason: expect.stringMatching(/^Two of today’s on the shelf come to .* there are 0/) as string,
+    });
+    expect(says({ kept: 2 }).state).toBe('pass');
     expect(evaluatePlan(spare, plainFacts(doc({}), BUILT_IN_SITE), { values: {} }).findings).toMatchObject([{ state: 'unknown' }]);
-    expect(says({ stand_rate: asRange(0.1) })).toMatchObject({ state: 'pass', reason: expect.stringContaining('none has to lie there') as string });
+    expect(says({ stand_rate: asRange(0.1) })).toMatchObject({ state: 'pass', reason: expect.stringContaining('None has to lie there') as string });
   });
 });
 
