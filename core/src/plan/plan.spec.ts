@@ -32,6 +32,7 @@ import { PLANNERS, plannerOf } from './planners';
 import { brake } from './planners/brake';
 import { grip } from './planners/grip';
 import { circulation } from './planners/circulation';
+import { core } from './planners/core';
 import { errorProof } from './planners/error-proof';
 import { bears, fittedParts, magnetPull } from './planners/fitted-parts';
 import { inUse } from './planners/in-use';
@@ -49,6 +50,7 @@ const CASES: Record<string, CaseDoc> = {
   'today-steps': demoDoc(),
   'in-use': demoDoc(),
   forming: demoDoc({ family: 'flex-form-die' }),
+  core: demoDoc({ family: 'core' }),
   gauge: demoDoc({ family: 'gauge' }),
   lifts: demoDoc({ family: 'hand-tool', today: { ...demoDoc().today, weight_kg: 6 } }),
   circulation: demoDoc({ family: 'masking' }),
@@ -63,6 +65,7 @@ const NOT_FOR: Record<string, CaseDoc> = {
   brake: demoDoc({ family: 'gauge' }),
   'today-steps': demoDoc({ today: { ...demoDoc().today, way: 'none' } }),
   forming: demoDoc({ family: 'gauge' }),
+  core: demoDoc({ family: 'gauge' }),
   gauge: demoDoc({ family: 'tray' }),
   lifts: demoDoc({ family: 'core' }),
   circulation: demoDoc({ family: 'gauge' }),
@@ -73,6 +76,7 @@ const NOT_FOR: Record<string, CaseDoc> = {
 /** A row for each table, other than what is usual. */
 const ROWS: Record<string, Values> = {
   modes: { what: 'The part is turned', harm: 'hurts', stop: 'label' },
+  stages: { temp: 110, pressure: 0.6, hours: 2 },
   parts: { kind: 'heat', d: 5, n: 4, edge: 9, load: 100 },
 };
 const ROW = { step: 'Ask', by: 'engineer', of: 'order', wait: 3, hours: 2, times: 1, setups: 1, moves: 1, paid: 10, again: 0.1 };
@@ -168,6 +172,10 @@ const FULL: Record<string, Values[]> = {
     { depth: 90 },
     {},
   ],
+  core: [{ stages: [{ temp: 80, pressure: 0.1, hours: 6 }, { temp: 110, pressure: 0.6, hours: 2 }] }, { leaves: 'broken', opening: 10 }, {
+    moved: false,
+    fill: 0.9,
+  }, {}],
   gauge: [{}, { kind: 'snap' }, { size_low: 20, size_high: 20.01 }],
   lifts: [{ one_hand: true, work_mass: 2, turn: 45 }, { height: 300, lifts: 9, spell: '8' }, { reach: 700 }, {}],
   circulation: [{}, { uses: 5, pieces_each: 4 }],
@@ -712,6 +720,48 @@ describe('forming', () => {
     expect([state({ press_force: 1e9 }, 'press'), state({ press_force: 1000 }, 'press'), state({}, 'press')]).toEqual(['pass', 'fail', 'unknown']);
     expect(state({ metal: 'stainless', gauge: 2 }, 'plastic')).toBe('fail');
     expect(standIns(of({})).map((g) => g.to)).toEqual(['pressure']);
+  });
+});
+
+describe('a core through its cure', () => {
+  const of = (values: Values) =>
+    evaluatePlan(core, plainFacts(CASES['core'], BUILT_IN_SITE), {
+      values: { soft: 123, strength: asRange(40), across: 100, wall: 2, fill: 0.25, volume: 1000, stages: [{ temp: 23, pressure: 0.3, hours: 4 }], ...values },
+    });
+  it('bears by its wall and its open cells, weaker the nearer the heat at which it is soft', () => {
+    const f = of({}).figures;
+    // 2 · 2 · 40 / 100 = 1.6; 0.3 · 40 · 0.125 = 1.5.
+    expect([f('by_wall'), f('by_fill'), f('crush')].map((x) => Number(x.toFixed(9)))).toEqual([1.6, 1.5, 3.1]);
+    // Half way between 23 and 123 °C half is left.
+    expect(of({ stages: [{ temp: 73, pressure: 0.3, hours: 4 }] }).figures('crush')).toBeCloseTo(1.55, 9);
+    // 1.5 · 2 − 1.6 = 1.4 = 0.3 · 40 · f^1.5.
+    expect(of({ stages: [{ temp: 23, pressure: 2, hours: 1 }] }).figures('least_fill')).toBeCloseTo((1.4 / 12) ** (2 / 3), 9);
+    expect(f('least_fill')).toBe(0);
+  });
+  it('is judged by the stage that asks most of what is left, and by the hottest', () => {
+    const stages = [{ temp: 63, pressure: 0.9, hours: 4 }, { temp: 103, pressure: 0.4, hours: 2 }];
+    // 0.9 of 0.6, 0.4 of 0.2: the second asks more; it bears 0.2 · 3.1.
+    const r = of({ stages });
+    expect([r.figures('press_mpa'), r.figures('crush'), r.figures('cure_h')].map((x) => Number(x.toFixed(9)))).toEqual([0.4, 0.62, 6]);
+    expect(r.findings.map((x) => [x.id, x.state]).slice(0, 2)).toEqual([['soft', 'pass'], ['crush', 'pass']]);
+    const state = (values: Values, id: string) => of(values).findings.find((x) => x.id === id)?.state;
+    expect([state({ stages: [{ temp: 115, pressure: 0.01, hours: 1 }] }, 'soft'), state({ stages: [{ temp: 125, pressure: 0.01, hours: 1 }] }, 'soft')])
+      .toEqual(['conditional', 'fail']);
+    expect([state({ stages: [{ temp: 23, pressure: 2.5, hours: 1 }] }, 'crush'), state({ stages: [{ temp: 23, pressure: 4, hours: 1 }] }, 'crush')]).toEqual([
+      'conditional',
+      'fail',
+    ]);
+    expect(standIns(r)).toEqual([{ to: 'pressure', value: 0.9, line: 'most_pressure' }, { to: 'cureTemp', value: 103, line: 'most_temp' }]);
+  });
+  it('is washed through its opening in so many hours and baths, or comes out by hand', () => {
+    const f = of({ eats: asRange(0.5), moved: true, reach: 200, opening: 40, bath: 20, takes: asRange(25) }).figures;
+    // 2 / (0.5 · 2) · (1 + 0.1 · 5) · (1 + 4 · 0.25) = 6 h; 8 % wall, of the rest a quarter: 372 g in 500.
+    expect(f('wash_h')).toBeCloseTo(6, 9);
+    expect(f('core_mass')).toBeCloseTo((1000 * 1.2 * (0.08 + 0.92 * 0.25)) / 1000, 9);
+    expect(f('bath_fills')).toBeCloseTo(372 / 500, 9);
+    const out = (values: Values) => of({ leaves: 'broken', ...values }).findings.find((x) => x.id === 'out')?.state;
+    expect([out({ opening: 30, reach: 200 }), out({ opening: 15, reach: 200 }), out({ opening: 8 })]).toEqual(['pass', 'conditional', 'fail']);
+    expect(of({ leaves: 'broken' }).figures('wash_h')).toBe(0);
   });
 });
 

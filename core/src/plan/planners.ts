@@ -2,6 +2,7 @@ import type { CaseFacts } from '../case/facts';
 import type { Planner } from './planner';
 import { brake } from './planners/brake';
 import { circulation } from './planners/circulation';
+import { core } from './planners/core';
 import { errorProof } from './planners/error-proof';
 import { fittedParts } from './planners/fitted-parts';
 import { forming } from './planners/forming';
@@ -14,7 +15,7 @@ import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
 
 /** Every planner, in the order in which they are offered. */
-export const PLANNERS: readonly Planner[] = [grip, brake, forming, gauge, lifts, circulation, spare, errorProof, fittedParts, model, todaySteps, inUse];
+export const PLANNERS: readonly Planner[] = [grip, brake, forming, core, gauge, lifts, circulation, spare, errorProof, fittedParts, model, todaySteps, inUse];
 
 /** @throws Error for an unknown id */
 export function plannerOf(id: string): Planner {

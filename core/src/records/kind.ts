@@ -1,5 +1,6 @@
 import { inputFaults, type InputFault } from '../inputs/schema';
 import type { InputSpec, Values } from '../inputs/spec';
+import type { Duty } from '../need/family';
 import type { Evidence } from './evidence';
 
 /** One record as it is stored: what a kind's inputs were answered with, about a case or about the site. */
@@ -29,6 +30,8 @@ export interface RecordKind {
   about: 'case' | 'site' | 'both';
   /** Kept on a page of its own, not in the Log or the Papers. */
   page?: 'shop' | 'payback' | 'proof' | 'board';
+  /** Of tools that do this alone; of all where it is left out. */
+  duties?: readonly Duty[];
   inputs: readonly InputSpec[];
   /** A row in a few words. */
   title(values: Values): string;

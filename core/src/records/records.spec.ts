@@ -13,6 +13,7 @@ import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
 import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
+import { FAMILIES } from '../need/families';
 import { formingStep } from './kinds/forming-step';
 import { partner } from './kinds/partner';
 import { refusedJob } from './kinds/refused-job';
@@ -120,6 +121,11 @@ describe('a list of records', () => {
 });
 
 describe('a forming log', () => {
+  it('is kept of tools that form or bend alone', () => {
+    const kept = FAMILIES.filter((f) => formingStep.duties!.includes(f.duty)).map((f) => f.id);
+    expect(kept).toEqual(expect.arrayContaining(['flex-form-die', 'tube-die', 'brake-tool', 'bead-die']));
+    expect(kept).not.toContain('gauge');
+  });
   const says = (...steps: [number, string][]) =>
     formingStep.together!(steps.map(([pressure, seen]) => row('forming-step', { piece: '1', on: '2026-03-02', pressure, seen })), '', String);
   it('says how far it went well, where not, and where to stay', () => {

@@ -39,7 +39,6 @@ const FAMILY_LABEL = new Map(FAMILIES.map((f) => [f.id, f.label]));
 const titleText = sql<string>`${cases.doc}->>'title'`;
 const placeText = sql<string>`${cases.doc}->>'place'`;
 const ownerText = sql<string | null>`${cases.doc}->>'owner'`;
-const isTemplate = sql`coalesce((${cases.doc}->>'template')::boolean, false)`;
 const familyText = sql<string>`${cases.doc}->>'family'`;
 const ORDER: Record<NonNullable<CaseListQuery['sort']>, SQL> = {
   created: sql`${cases.createdAt}`,
@@ -88,7 +87,7 @@ export async function listCases(
   const where = and(
     isNull(cases.removedAt),
     visible,
-    templates ? isTemplate : sql`not ${isTemplate}`,
+    eq(cases.template, templates),
     alike?.where,
     ...matches,
   );
@@ -158,10 +157,14 @@ export async function getCase(db: Db, id: string): Promise<CaseRecord> {
 /** Has a case of this id ever been made? */
 export const caseIsThere = async (db: Db, id: string): Promise<boolean> => (await db.$count(cases, eq(cases.id, id))) > 0;
 
+const isPattern = (doc: CaseDoc): boolean => doc.template === true;
+
 export async function createCase(db: Db, doc: CaseDoc, who: string, ownerId?: string, ownId?: string): Promise<CaseRecord> {
   const slim = await withoutStudies(db, doc);
   const id = await db.transaction(async (tx) => {
-    const [row] = await tx.insert(cases).values({ ...(ownId && { id: ownId }), doc: slim, updatedBy: who, ownerId }).returning({ id: cases.id });
+    const [row] = await tx.insert(cases).values({ ...(ownId && { id: ownId }), doc: slim, template: isPattern(doc), updatedBy: who, ownerId }).returning({
+      id: cases.id,
+    });
     await tx.insert(caseRevisions).values({ caseId: row.id, revision: 1, doc: slim, who });
     return row.id;
   });
@@ -171,7 +174,7 @@ export async function createCase(db: Db, doc: CaseDoc, who: string, ownerId?: st
 /** Several cases at once: all of them or none. @returns their ids, in order */
 export async function createCases(db: Db, docs: readonly CaseDoc[], who: string, ownerId?: string): Promise<string[]> {
   return db.transaction(async (tx) => {
-    const rows = await tx.insert(cases).values(docs.map((doc) => ({ doc, updatedBy: who, ownerId }))).returning({ id: cases.id });
+    const rows = await tx.insert(cases).values(docs.map((doc) => ({ doc, template: isPattern(doc), updatedBy: who, ownerId }))).returning({ id: cases.id });
     await tx.insert(caseRevisions).values(rows.map(({ id }, i) => ({ caseId: id, revision: 1, doc: docs[i], who })));
     return rows.map((r) => r.id);
   });
@@ -196,7 +199,7 @@ export async function saveCase(db: Db, id: string, doc: CaseDoc, revision: numbe
   const saved = await db.transaction(async (tx) => {
     const rows = await tx
       .update(cases)
-      .set({ doc: slim, revision: revision + 1, updatedAt: new Date(), updatedBy: who })
+      .set({ doc: slim, template: isPattern(doc), revision: revision + 1, updatedAt: new Date(), updatedBy: who })
       .where(and(eq(cases.id, id), eq(cases.revision, revision), isNull(cases.removedAt)))
       .returning({ id: cases.id });
     if (!rows.length) return false;

@@ -25,6 +25,8 @@ export const cases = pgTable('cases', {
   ownerId: uuid('owner_id'),
   /** Area of the plant it is kept to; everybody sees it where there is none. */
   area: text('area'),
+  /** A pattern for cases to come, as its document says: so that a list does not open every document to leave it out. */
+  template: boolean('template').notNull().default(false),
 });
 
 /** States of a case. One person's typing without a longer pause is one state. */

@@ -7,8 +7,8 @@ import { STATE_WORDS } from '@cuadro/core/screen/check';
 import { head, INK, OCHRE, page, PETROL, QUIET, right, SHEET } from '../report/report';
 
 const MM = 72 / 25.4;
-/** A common width of label tape. */
-const LABEL = { width: 62 * MM, height: 29 * MM, code: 66 };
+/** A common width of label tape; the code keeps four of its squares clear around it, as scanners ask. */
+const LABEL = { width: 62 * MM, height: 29 * MM, code: 58 };
 
 export interface ReleasedPiece {
   title: string;
@@ -39,12 +39,12 @@ export function labelDefinition({ title, release, way }: ReleasedPiece): TDocume
   ];
   return {
     pageSize: { width: LABEL.width, height: LABEL.height },
-    pageMargins: [6, 5, 6, 3],
+    pageMargins: [10, 10, 6, 4],
     defaultStyle: { font: 'Sans', fontSize: 6.5, color: INK, lineHeight: 1.1 },
     info: { title: `Label ${number}`, creator: 'Cuadro' },
     content: [{
       columns: [
-        { width: LABEL.code + 4, qr: number, fit: LABEL.code },
+        { width: LABEL.code + 10, qr: number, fit: LABEL.code, eccLevel: 'M' },
         {
           width: '*',
           stack: [

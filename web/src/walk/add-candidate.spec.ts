@@ -36,6 +36,7 @@ function setUp(refusal?: Error) {
       {
         provide: CasesService,
         useValue: {
+          candidates: () => [{ row: { title: 'Door gauge', family: 'gauge', place: 'Hall 2' } }],
           add: (doc: CaseDoc) => {
             added.push(doc);
             return refusal ? Promise.reject(refusal) : Promise.resolve({ id: 'new', doc } as CaseRecord);
@@ -102,7 +103,10 @@ describe('a new candidate', () => {
   it('may begin from a pattern of its kind', async () => {
     const f = setUp();
     expect(f.el.querySelector('[name=template]')).toBeNull();
+    f.type('[name=title]', 'door gauge ');
+    expect(f.el.textContent).not.toContain('is on the walk already');
     f.type('[name=family]', 'gauge');
+    expect(f.el.textContent).toContain('“Door gauge” is on the walk already, Hall 2');
     f.type('[name=template]', 'p2');
     sizes(f);
     f.type('[name=title]', 'Door gauge');

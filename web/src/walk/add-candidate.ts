@@ -90,6 +90,11 @@ export class AddCandidate {
   protected readonly trouble = signal('');
   protected readonly place = signal('');
   protected readonly pictures = signal<readonly File[]>([]);
+  /** One of that name and kind is on the walk already. */
+  protected readonly twin = computed(() => {
+    const title = this.title().trim().toLowerCase();
+    return title ? this.cases.candidates().find(({ row }) => row.title.trim().toLowerCase() === title && row.family === this.familyId())?.row : undefined;
+  });
   /** What was added last, while the next one is typed. */
   protected readonly last = signal('');
   protected readonly problem = signal('');

@@ -46,6 +46,7 @@ export const formingStep: RecordKind = {
   label: 'Forming step',
   plural: 'Forming log',
   about: 'case',
+  duties: ['form', 'bend'],
   what: 'The trial of a forming tool step by step, up in pressure: what was seen, what was measured, what is done next.',
   inputs: [
     { kind: 'text', id: 'piece', label: 'Tool', max: 40, least: 1, usual: '1' },

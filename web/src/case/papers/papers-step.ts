@@ -4,6 +4,7 @@ import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/typ
 import { formatDate } from '@cuadro/core/quantity/date';
 import { differences, type Difference } from '@cuadro/core/document/difference';
 import { asRange, type Values } from '@cuadro/core/inputs/spec';
+import { familyOf } from '@cuadro/core/need/families';
 import { RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { expired, priceAt } from '@cuadro/core/records/kinds/quote';
 import type { RecordRow } from '@cuadro/core/records/kind';
@@ -16,11 +17,8 @@ import { SettingsService } from '../../data/settings.service';
 import { ShopService } from '../../data/shop.service';
 import { RecordsView } from '../../records/records-view';
 
-/** Every kind of record about a case, then its history. */
-const TABS: readonly { id: string; label: string }[] = [
-  ...RECORD_KINDS.filter((k) => k.about !== 'site' && !k.page).map((k) => ({ id: k.id, label: k.plural })),
-  { id: 'history', label: 'History' },
-];
+/** Every kind of record about a case but those that estimates learn from, which are entered under Proof. */
+const KINDS = RECORD_KINDS.filter((k) => k.about !== 'site' && !k.page && !k.summarise);
 
 /** What is kept with a case: quotes, certificates, notes with pictures, and every state it was in. */
 @Component({
@@ -34,7 +32,7 @@ const TABS: readonly { id: string; label: string }[] = [
   `,
   template: `
     <h2 class="visually-hidden">Papers</h2>
-    <nav class="tab-row" aria-label="Papers of the case">@for (t of tabs; track t.id) { <button type="button" [attr.aria-pressed]="tab() === t.id" (click)="show(t.id)">{{ t.label }}</button> }</nav>
+    <nav class="tab-row" aria-label="Papers of the case">@for (t of tabs(); track t.id) { <button type="button" [attr.aria-pressed]="tab() === t.id" (click)="show(t.id)">{{ t.label }}</button> }</nav>
     @if (said()) { <p class="quiet" role="status">{{ said() }}</p> }
     @if (tab() === 'history') {
       @if (problem()) { <p class="notice" role="alert">{{ problem() }}</p> }
@@ -66,7 +64,14 @@ export class PapersStep {
   private readonly settings = inject(SettingsService);
   private readonly shops = inject(ShopService);
 
-  protected readonly tabs = TABS;
+  /** Kinds that this tool may have, then its history. */
+  protected readonly tabs = computed(() => {
+    const duty = this.store.doc() && familyOf(this.store.doc()!.family).duty;
+    return [...KINDS.filter((k) => !k.duties || (duty && k.duties.includes(duty))).map((k) => ({ id: k.id, label: k.plural })), {
+      id: 'history',
+      label: 'History',
+    }];
+  });
   protected readonly tab = signal('quote');
   protected readonly caseId = computed(() => this.store.record()?.id);
   protected readonly said = signal('');

@@ -1,0 +1,1 @@
+ALTER TABLE "cases" ADD COLUMN "template" boolean DEFAULT false NOT NULL;
