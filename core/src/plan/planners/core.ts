@@ -173,7 +173,7 @@ export const core: Planner = {
     },
     number('opening', 'Smallest opening', 'length', [0.5, 2000], 40, { group: 'Out again' }),
     number('reach', 'Deepest place from it', 'length', [1, 10_000], 250, { group: 'Out again' }),
-    number('eats', 'The bath takes off, mm an hour', 'count', [0.01, 50], [0.2, 0.6, 1.5], {
+    number('eats', 'The bath takes off', 'count', [0.01, 50], [0.2, 0.6, 1.5], {
       group: 'Out again',
       ranged: true,
       unit: 'mm/h',
@@ -181,8 +181,8 @@ export const core: Planner = {
       source: PRACTICE,
     }),
     { kind: 'yes-no', id: 'moved', label: 'The bath is moved or pumped through', group: 'Out again', usual: true, asked: isWashed },
-    number('bath', 'Bath, litres', 'count', [0.5, 10_000], 60, { group: 'Out again', unit: 'L', asked: isWashed }),
-    number('takes', 'A litre takes up, grams', 'count', [1, 1000], [20, 40, 80], {
+    number('bath', 'Bath holds', 'count', [0.5, 10_000], 60, { group: 'Out again', unit: 'L', asked: isWashed }),
+    number('takes', 'A litre takes up', 'count', [1, 1000], [20, 40, 80], {
       group: 'Out again',
       ranged: true,
       unit: 'g/L',
