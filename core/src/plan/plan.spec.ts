@@ -276,6 +276,9 @@ describe.each(PLANNERS.map((p) => [p.id, p] as const))('the planner %s', (id, p)
     const { view } = evaluateCase({ ...CASES[id], plans: { [id]: { values: FULL[id][0] } } }, BUILT_IN_SITE, 20);
     expect(view.plans.map((v) => [v.id, v.headline])).toEqual([[id, p.headline.length]]);
     for (const f of view.plans[0].figures) expect([f.name, Number.isFinite(f.value)]).toEqual([f.name, true]);
+    // What it hands on is shown with its name and its figure, among the figures or in the form.
+    const shown = [...view.plans[0].figures.map((f) => f.name), ...p.inputs.map((i) => i.id)];
+    for (const { line } of view.plans[0].gives) expect(shown).toContain(line);
   });
   it('joins every route without a quarrel: units, names, a finite price', () => {
     const doc = { ...CASES[id], plans: { [id]: { values: {} } } };
@@ -751,7 +754,7 @@ describe('a core through its cure', () => {
       'conditional',
       'fail',
     ]);
-    expect(standIns(r)).toEqual([{ to: 'pressure', value: 0.9, line: 'most_pressure' }, { to: 'cureTemp', value: 103, line: 'most_temp' }]);
+    expect(standIns(r)).toEqual([{ to: 'pressure', value: 0.9, line: 'cure_pressure' }, { to: 'cureTemp', value: 103, line: 'cure_heat' }]);
   });
   it('is washed through its opening in so many hours and baths, or comes out by hand', () => {
     const f = of({ eats: asRange(0.5), moved: true, reach: 200, opening: 40, bath: 20, takes: asRange(25) }).figures;

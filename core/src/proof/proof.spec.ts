@@ -20,7 +20,7 @@ import { readDevice, SIMULATED } from './devices';
 import { promiseKept, within } from './promise';
 import { fileSummary, releaseFile } from './release-file';
 import { refusal } from './rules';
-import { outdated, serviceOf } from './service';
+import { neededCycles, outdated, serviceOf } from './service';
 import { makingSteps, stepRefusal, stepRows } from './steps';
 import { paceOf, wearByFace, wearForecast } from './wear';
 
@@ -321,6 +321,18 @@ describe('a tool in service', () => {
     expect(serviceOf(10, 900, { p10: 1000, p50: 2000 }, tool('J-1', { material: 'pla' }).values, evidence).words).toMatch(
       /has proved a life yet.*which is enough\.$/,
     );
+  });
+  it('is needed for its share of the cycles of the programme', () => {
+    const n = (value: number) => ({ level: 'must' as const, value, from: '' });
+    expect([
+      neededCycles({ cyclesPerYear: n(30_000), years: n(4), copies: n(2) }),
+      neededCycles({ cyclesPerYear: n(100), years: n(2) }),
+      neededCycles({ years: n(2) }),
+    ]).toEqual([
+      60_000,
+      200,
+      undefined,
+    ]);
   });
   it('is withdrawn when a later revision is released, by its number or by what is written on it', () => {
     const [a, b, c, d] = [tool('J-1'), tool('J-2'), tool('J-1', { ended: 'withdrawn' }), tool('old', { revision: '2' })];

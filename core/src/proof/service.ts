@@ -2,6 +2,7 @@ import type { Percentiles } from '../worksheet/sample';
 import type { RecordRow } from '../records/kind';
 import { lifeEvidence, type Evidence } from '../records/evidence';
 import type { Duty } from '../need/family';
+import type { Need } from '../need/requirements';
 import { formatNumber } from '../quantity/quantity';
 
 /** Cycles a tool has made, of those it is needed for, beside what tools like it have been shown to last. */
@@ -12,6 +13,11 @@ export interface Service {
   /** As estimated: nine in ten last so long, half do. */
   life?: Pick<Percentiles, 'p10' | 'p50'>;
   words: string;
+}
+
+/** Cycles of the programme for one of the copies in use; nothing while cycles or years are not known. */
+export function neededCycles({ cyclesPerYear, years, copies }: Pick<Need, 'cyclesPerYear' | 'years' | 'copies'>): number | undefined {
+  return cyclesPerYear && years ? (cyclesPerYear.value * years.value) / (copies?.value ?? 1) : undefined;
 }
 
 /**

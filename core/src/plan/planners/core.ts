@@ -195,6 +195,8 @@ export const core: Planner = {
   ],
   entries,
   lines: [
+    { name: 'cure_pressure', label: 'Highest pressure of the cure', unit: 'MPa', expr: '1 * most_pressure' },
+    { name: 'cure_heat', label: 'Highest heat of the cure', unit: 'degC', expr: '1 * most_temp' },
     {
       name: 'by_wall',
       label: 'The wall bears',
@@ -227,6 +229,6 @@ export const core: Planner = {
     { name: 'round_h', label: 'From the printed core to the empty part', unit: 'h', expr: 'coat_h + cure_h + wash_h + hands_h' },
   ],
   findings,
-  gives: [{ line: 'most_pressure', to: 'pressure' }, { line: 'most_temp', to: 'cureTemp' }, { line: 'hands_h', to: 'fitting_hours' }],
+  gives: [{ line: 'cure_pressure', to: 'pressure' }, { line: 'cure_heat', to: 'cureTemp' }, { line: 'hands_h', to: 'fitting_hours' }],
   cautions: ['Hot alkaline baths burn skin and eyes: goggles, gloves, apron, extraction; what is used up goes away as local rules say.'],
 };

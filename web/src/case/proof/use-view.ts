@@ -8,7 +8,7 @@ import { familyOf } from '@cuadro/core/need/families';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { factsOf } from '@cuadro/core/plan/facts';
-import { outdated, serviceOf } from '@cuadro/core/proof/service';
+import { neededCycles, outdated, serviceOf } from '@cuadro/core/proof/service';
 import { type FaceWear, type PlacedReading, wearByFace } from '@cuadro/core/proof/wear';
 import { cyclesOf } from '@cuadro/core/records/kinds/tool-life';
 import type { Values } from '@cuadro/core/inputs/spec';
@@ -92,8 +92,7 @@ export class UseView {
   protected readonly service = computed(() => {
     const tool = this.tool();
     if (!tool) return undefined;
-    const { cyclesPerYear, years, copies } = factsOf(this.cases.doc()!, this.shops.site()).need;
-    const needed = cyclesPerYear && years ? (cyclesPerYear.value * years.value) / (copies?.value ?? 1) : undefined;
+    const needed = neededCycles(factsOf(this.cases.doc()!, this.shops.site()).need);
     return serviceOf(this.cycles(), needed, this.store.pin()?.figures.find((f) => f.name === 'life')?.range, tool.values, this.shops.site().evidence);
   });
 
