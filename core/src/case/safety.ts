@@ -12,23 +12,46 @@ const FAST = 30;
 export const rimSpeed = (turns_per_minute: number, { sorted }: Size, form: Form): number =>
   (Math.PI * (form === 'turned' ? sorted[1] : sorted[0]) * turns_per_minute) / 60_000;
 
+/** What a tool has to be proved by before somebody competent lets it be used. */
+export type ProvedBy = 'load' | 'pressure' | 'spin';
+export interface Licence {
+  /** Who has to release it, and why. */
+  says: string;
+  proof: ProvedBy;
+}
+
 /**
  * Who has to release the tool, and why: kinds of tool that are never released on a calculation made here, stored pressure and fast
  * rotors. None where the engineer may sign.
  */
-export function licensedFor(family: Family, need: ResolvedNeed, size: Size, form: Form): string | undefined {
-  if (family.licensed) return family.licensed;
+export function licenceFor(family: Family, need: ResolvedNeed, size: Size, form: Form): Licence | undefined {
+  if (family.licensed) return { says: family.licensed, proof: 'load' };
   const held = need.held?.value;
   const p = need.heldPressure?.value ?? Infinity;
-  if (held === 'gas' && p > GAS_MPA)
-    return 'It holds gas under pressure: that is pressure equipment, designed, proved and released by a competent person under your pressure rules, never on a calculation made here.';
-  if (held === 'liquid' && need.heldPressure && p > LIQUID_MPA)
-    return 'It holds liquid at more than 10 bar: that is pressure equipment, designed, proved and released by a competent person under your pressure rules.';
-  if (need.rotation?.value && rimSpeed(need.rotation.value, size, form) > FAST)
-    return 'It turns so fast that a burst throws pieces like shot: its strength, balance and guard are released by a specialist after a spin test.';
+  if (held === 'gas' && p > GAS_MPA) {
+    return {
+      says:
+        'It holds gas under pressure: that is pressure equipment, designed, proved and released by a competent person under your pressure rules, never on a calculation made here.',
+      proof: 'pressure',
+    };
+  }
+  if (held === 'liquid' && need.heldPressure && p > LIQUID_MPA) {
+    return {
+      says: 'It holds liquid at more than 10 bar: that is pressure equipment, designed, proved and released by a competent person under your pressure rules.',
+      proof: 'pressure',
+    };
+  }
+  if (need.rotation?.value && rimSpeed(need.rotation.value, size, form) > FAST) {
+    return {
+      says: 'It turns so fast that a burst throws pieces like shot: its strength, balance and guard are released by a specialist after a spin test.',
+      proof: 'spin',
+    };
+  }
   return undefined;
 }
+export const licensedFor = (...asked: Parameters<typeof licenceFor>): string | undefined => licenceFor(...asked)?.says;
 
 /** The same of a whole case. */
-export const licensedOf = ({ family, need, doc }: Pick<CaseFacts, 'family' | 'need' | 'doc'>): string | undefined =>
-  licensedFor(family, need, sizeOf(doc, true), formOf(doc, true));
+export const licenceOf = ({ family, need, doc }: Pick<CaseFacts, 'family' | 'need' | 'doc'>): Licence | undefined =>
+  licenceFor(family, need, sizeOf(doc, true), formOf(doc, true));
+export const licensedOf = (facts: Pick<CaseFacts, 'family' | 'need' | 'doc'>): string | undefined => licenceOf(facts)?.says;

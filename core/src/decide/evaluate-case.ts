@@ -44,6 +44,7 @@ const SHEET_LINES = [
   'life',
   'tools_bought',
   'cost_per_cycle',
+  'next_design',
   'price_programme',
   'wait_cost',
   'programme_with_wait',
@@ -175,13 +176,14 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
   });
   const cyclesTotal = results.length ? valueOf(results[0].point, 'cycles_total') : 0;
   const drawn = detail === 'full' && samples > TYPING_SAMPLES;
+  const lines = SHEET_LINES.filter((name) => name !== 'next_design' || (facts.need.designs?.value ?? 1) > 1);
   const view: CaseView = {
     options: options.map((o) => sharp.get(routeKey(o)) ?? o).sort(inOrder),
     pinned: chosen.length > 0,
     pins: all.map(({ option, result }, i) => ({
       letter: letterOf(i),
       option,
-      figures: SHEET_LINES.map((name) => figure(result, name)).map((
+      figures: lines.map((name) => figure(result, name)).map((
         f,
       ) => (i === seen.length && doc.today.way === 'none' && OF_A_TOOL.has(f.name) ? nothing(f) : f)),
       buildUp: buildUp(result),

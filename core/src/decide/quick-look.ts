@@ -94,14 +94,18 @@ export function quickLook(doc: CaseDoc, site: Site): QuickLook {
     });
   }
   const conditions = chosen?.option.doubt.trials ?? 0;
-  const prepare = Math.max(
+  const first = Math.max(
     0.5,
     (chosen?.lead.stages ?? []).filter((s) => s.resource === 'engineer' || s.resource === 'programmer').reduce((h, s) => h + s.hours, 0),
   );
+  const further = (need.designs?.value ?? 1) - 1;
+  const prepare = first * (1 + (chosen && further ? further * valueOf(results.get(chosen.letter)!.point, 'revision_share') : 0));
   const effort_h = prepare + conditions * HOURS_PER_CONDITION;
   working.push({
     label: 'Effort',
-    text: `${prepare.toFixed(1)} h to model and prepare${conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''}`,
+    text: `${prepare.toFixed(1)} h to model and prepare${further ? `, all ${further + 1} sizes` : ''}${
+      conditions ? ` + ${conditions} × ${HOURS_PER_CONDITION} h to settle conditions` : ''
+    }`,
   });
   const worthPerHour = (Math.max(0, saving) * confidence) / effort_h;
   working.push(

@@ -1,5 +1,6 @@
 import { requirementSpec } from '../need/requirements';
 import { BRIDGE_DAYS } from './options';
+import { paidBack } from './paid-back';
 import { mightDo, routeHolds } from './summary';
 import { formatNumber } from '../quantity/quantity';
 import { inSentence, list } from '../quantity/words';
@@ -71,6 +72,25 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
   const [a, b] = [chosen.option.mass_kg, other.option.mass_kg];
   if (a > 0 && b > 0 && a < 0.85 * b) out.push(`It weighs ${percent(1 - a / b)} less (${kilos(a)} against ${kilos(b)}).`);
   return out;
+}
+
+/** Cycles to two figures: nobody counts them closer before they are run. */
+const cycles = (x: number): string => `${formatNumber(Number(x.toPrecision(2)))} ${x.toPrecision(2) === '1.0' ? 'cycle' : 'cycles'}`;
+
+/** Whether a new tool pays for itself before it is worn, where it costs more at first than today's. */
+function payback(chosen: Contender, today: Contender | undefined): string[] {
+  const paid = today && !isToday(chosen) ? paidBack(chosen.result, today.result) : undefined;
+  if (!paid || paid.after.p50 <= 0) return [];
+  const { after, worn, chance } = paid;
+  if (!Number.isFinite(after.p50)) return ['It costs more at first than T, and use alone does not pay that back: time and what may go wrong decide.'];
+  const when = `after ${cycles(after.p50)}${Number.isFinite(after.p90) ? ` (${cycles(after.p10)} to ${cycles(after.p90)})` : ''}`;
+  return [
+    chance >= SURE
+      ? `What it costs more at first is paid back ${when}; it is worn after ${cycles(worn.p10)} at the earliest.`
+      : `It may be worn before it has paid for itself: paid back ${when}, worn after ${cycles(worn.p50)} (${cycles(worn.p10)} to ${
+        cycles(worn.p90)
+      }); in time in ${percent(chance)} of the samples.`,
+  ];
 }
 
 /** What risk does to the choice: the chance behind the chosen way, and what would be cheapest if everything held. */
@@ -238,6 +258,7 @@ export const RULES: readonly Rule[] = [
         letter: first.letter,
         reasons: [
           ...against(ctx, first, second),
+          ...payback(first, ctx.today),
           'Neither money nor date tells them apart: choose by what you would rather have in the shop.',
           ...risk(ctx, first),
         ],
@@ -261,6 +282,7 @@ export const RULES: readonly Rule[] = [
         reasons: [
           ...(reference ? against(ctx, chosen, reference) : []),
           ...(other ? against(ctx, chosen, other) : reference ? [] : ['No other pinned way holds.']),
+          ...payback(chosen, ctx.today),
           ...(even ? [even.because] : []),
           ...(answerOf(chosen) === 'simple' ? [chosen.option.checks.find((c) => c.id === 'form')?.reason ?? ''] : []),
           ...(answerOf(chosen) !== 'print' ? whyOut(ctx) : []),

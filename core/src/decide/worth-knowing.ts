@@ -86,7 +86,7 @@ export function worthKnowing(facts: CaseFacts, options: readonly RouteOption[], 
     const now = resolved[spec.id];
     if (!questions.has(spec.id) || (now && !now.assumed)) continue;
     // How many and how long changes prices more than it rules out; the sensitivities of the Sheet are for that.
-    if (spec.id === 'copies' || spec.id === 'years') continue;
+    if (spec.id === 'copies' || spec.id === 'designs' || spec.id === 'years') continue;
     // Pressure, rotation and guards are known or do not arise: nobody guesses at them.
     if (spec.group === 'Safety') continue;
     const pair = ends(spec, now?.value ?? MIDDLE[spec.id]);

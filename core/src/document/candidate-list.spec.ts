@@ -8,8 +8,8 @@ const read = (text: string, usual = USUAL, there?: { title: string; place: strin
 
 describe('a list of candidates', () => {
   it('knows its columns by what people call them, whichever sign parts the cells', () => {
-    expect(guessColumns(['Name', 'Type', 'Length (mm)', 'W', 'h', 'Qty', 'Price [EUR]', 'Lead time, days', 'Dept.', 'Colour', 'Remarks'])).toEqual(
-      ['title', 'family', 'length', 'width', 'height', 'copies', 'cost', 'wait', undefined, undefined, 'trouble'],
+    expect(guessColumns(['Name', 'Type', 'Length (mm)', 'W', 'h', 'Qty', 'Price [EUR]', 'Lead time, days', 'Dept.', 'Colour', 'Remarks', 'Variants'])).toEqual(
+      ['title', 'family', 'length', 'width', 'height', 'copies', 'cost', 'wait', undefined, undefined, 'trouble', 'designs'],
     );
     expect(guessColumns(['Part', 'Price per tool', 'Price per year'])).toEqual(['title', 'cost', undefined]);
     for (const sign of [',', ';', '\t', '|'])
@@ -21,8 +21,8 @@ describe('a list of candidates', () => {
   });
   it('makes a case of each row: sizes with units, numbers as written here or there, kinds and ways by name', () => {
     const rows = read([
-      'Tool;Kind;Size;Copies;Today;Price;Wait;Area;Problem',
-      '"Drill plate; left";Hand jig or drill guide;240 x 100 x 45;2;machined;1.200,50;26;Hall 2;"late, always"',
+      'Tool;Kind;Size;Copies;Today;Price;Wait;Area;Problem;Sizes and hands',
+      '"Drill plate; left";Hand jig or drill guide;240 x 100 x 45;2;machined;1.200,50;26;Hall 2;"late, always";12',
       'Finger;gripper;4 × 2.5 × 1 in;;welded;€ 340;;;',
     ].join('\n'));
     expect(rows.map((r) => r.faults)).toEqual([[], []]);
@@ -33,7 +33,7 @@ describe('a list of candidates', () => {
       place: 'Hall 2',
       trouble: 'late, always',
       today: { way: 'machined', cost: 1200.5, wait_days: 26, delay_per_day: 0 },
-      need: { copies: { value: 2 } },
+      need: { copies: { value: 2 }, designs: { value: 12 } },
     });
     expect(rows[1].doc).toMatchObject({
       family: 'gripper',

@@ -7,7 +7,21 @@ import { parseQuantity, type Quantity, type UnitSystem } from '../quantity/quant
 import { caseSchema } from './case-schema';
 
 /** What a column of a list of candidates may say. */
-export type ListField = 'title' | 'family' | 'size' | 'length' | 'width' | 'height' | 'copies' | 'way' | 'cost' | 'wait' | 'delay' | 'place' | 'trouble';
+export type ListField =
+  | 'title'
+  | 'family'
+  | 'size'
+  | 'length'
+  | 'width'
+  | 'height'
+  | 'copies'
+  | 'designs'
+  | 'way'
+  | 'cost'
+  | 'wait'
+  | 'delay'
+  | 'place'
+  | 'trouble';
 
 interface FieldKind {
   id: ListField;
@@ -25,6 +39,7 @@ export const LIST_FIELDS: readonly FieldKind[] = [
   { id: 'width', label: 'Width', known: ['width', 'w', 'y', 'depth'], quantity: 'length' },
   { id: 'height', label: 'Height', known: ['height', 'h', 'z'], quantity: 'length' },
   { id: 'copies', label: 'How many', known: ['copies', 'quantity', 'qty', 'pieces', 'how many', 'number', 'count'], quantity: 'count' },
+  { id: 'designs', label: 'Sizes and hands', known: ['sizes and hands', 'sizes', 'hands', 'variants', 'designs', 'family size'], quantity: 'count' },
   { id: 'way', label: 'Made today', known: ['today', 'made today', 'way', 'made', 'source', 'process'] },
   { id: 'cost', label: 'One costs today', known: ['cost', 'price', 'one costs today', 'price today', 'unit price'], quantity: 'money' },
   { id: 'wait', label: 'Wait today, days', known: ['wait', 'days', 'lead time', 'wait today', 'delivery', 'lead'], quantity: 'days' },
@@ -160,23 +175,25 @@ export function* readCandidates(
       if (sides.every((s) => s !== null)) size = sides as [number, number, number];
       else if (faults.length === before) faults.push('Size: give length, width and height, or the three in one column.');
     }
-    const copies = number('copies'), cost = number('cost'), wait = number('wait'), delay = number('delay');
+    const copies = number('copies'), designs = number('designs'), cost = number('cost'), wait = number('wait'), delay = number('delay');
     if (faults.length) return { line, title, faults };
+    const made = newCase(
+      {
+        title,
+        family: family!,
+        size_mm: size!,
+        copies: copies ?? 1,
+        todayWay: way!,
+        todayCost: cost,
+        todayWait_days: wait,
+        trouble: cell('trouble').slice(0, 1000),
+        today: { delay_per_day: delay ?? 0 },
+      },
+      usual.start,
+    );
     const doc: CaseDoc = {
-      ...newCase(
-        {
-          title,
-          family: family!,
-          size_mm: size!,
-          copies: copies ?? 1,
-          todayWay: way!,
-          todayCost: cost,
-          todayWait_days: wait,
-          trouble: cell('trouble').slice(0, 1000),
-          today: { delay_per_day: delay ?? 0 },
-        },
-        usual.start,
-      ),
+      ...made,
+      ...(designs !== null && { need: { ...made.need, designs: { level: 'must', value: designs, from: 'from the list' } } }),
       place: cell('place').slice(0, 120),
     };
     try {

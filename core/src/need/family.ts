@@ -88,6 +88,8 @@ export interface Family {
   licensed?: string;
   /** Set when somebody has to approve the tool before use, whichever way it is made; the sentence says who, and what they look at. */
   approval?: string;
+  /** What somebody has to have said of it before its verdict is signed: what the approval looks at. */
+  beforeSigning?: (need: Need) => readonly RequirementId[];
 }
 
 const ASSUMED = 'usual for this kind of tool';

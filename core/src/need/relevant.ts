@@ -17,7 +17,7 @@ const RAISED: readonly {
 ];
 
 /** Asked of every tool: they move the programme's price, whatever the tool does. */
-const ALWAYS: readonly RequirementId[] = ['changes', 'changeBy'];
+const ALWAYS: readonly RequirementId[] = ['designs', 'changes', 'changeBy'];
 
 /**
  * Which questions this case has to answer, and why each is asked: what the kind of tool stands or falls by, what somebody has

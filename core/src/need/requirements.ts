@@ -70,6 +70,7 @@ export interface Need {
   massLimit?: Requirement;
   momentLimit?: Requirement;
   copies?: Requirement;
+  designs?: Requirement;
   cyclesPerYear?: Requirement;
   years?: Requirement;
   leadLimit?: Requirement;
@@ -188,6 +189,7 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'massLimit', group: 'Programme', kind: 'number', label: 'Weight limit', quantity: 'mass', min: 0.001, max: 20_000, doubt: { times: 1.5 }, help: 'For a hand, or for a robot\'s payload.' },
   { id: 'momentLimit', group: 'Programme', kind: 'number', label: 'Moment at its flange', quantity: 'torque', min: 0.001, max: 100_000, doubt: { times: 1.5 }, help: 'What the wrist of the robot takes, in N·m: weight times how far it stands out.' },
   { id: 'copies', group: 'Programme', kind: 'number', label: 'Copies in use', quantity: 'count', min: 1, max: 100_000, whole: true, doubt: { times: 2 }, help: 'One-off costs are shared by the copies.' },
+  { id: 'designs', group: 'Programme', kind: 'number', label: 'Sizes and hands of it', quantity: 'count', min: 1, max: 10_000, whole: true, doubt: { times: 2 }, help: 'Tools like this one that differ in size or hand. Copies, cycles and dates are those of one size, what a day without costs is that of all; the first is paid in full, each further one like a design change.' },
   { id: 'cyclesPerYear', group: 'Programme', kind: 'number', label: 'Cycles a year, all copies', quantity: 'count', min: 1, max: 100_000_000, doubt: { times: 3 }, help: 'Parts made, shots, bends: what wears the tool.' },
   { id: 'years', group: 'Programme', kind: 'number', label: 'Years of the programme', quantity: 'years', min: 0.05, max: 40, doubt: { times: 1.5 }, help: 'How long the product will be made.' },
   { id: 'changes', group: 'Programme', kind: 'number', label: 'Design changes to come', quantity: 'count', min: 0, max: 1000, whole: true, doubt: { times: 2 }, help: 'Changes of the product that the tool has to follow, over the whole programme.' },

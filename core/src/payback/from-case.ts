@@ -42,7 +42,7 @@ export function toolOf(doc: CaseDoc, site: Site): PrintedTool | undefined {
   const old = today ?? (machined && results.get(machined.letter));
   const { need } = factsOf(doc, site);
   const months = Math.max(1, (need.years?.value ?? 1) * MONTHS);
-  const bought = Math.max(median(printed, 'tools_bought'), need.copies?.value ?? 1);
+  const bought = Math.max(median(printed, 'tools_bought'), need.copies?.value ?? 1) * (need.designs?.value ?? 1);
   const inHouse = processOf(chosen.option.process).where === 'house';
   const price = median(printed, 'price_each');
   return {

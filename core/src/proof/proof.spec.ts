@@ -15,11 +15,13 @@ import { drilledPlate } from '../shape/testing';
 import { plainFacts } from '../case/facts';
 import { familyOf } from '../need/families';
 import { claimChecks } from './claims';
-import { checkPlan, checkRows, releaseRefusal, scaleOff } from './check-plan';
+import type { CaseDoc } from '../case/types';
+import { checkPlan, type CheckRow, checkRows, releaseRefusal, scaleOff } from './check-plan';
 import { readDevice, SIMULATED } from './devices';
+import { paperGap } from './papers-asked';
 import { promiseKept, within } from './promise';
 import { fileSummary, releaseFile } from './release-file';
-import { refusal } from './rules';
+import { refusal, signRefusal } from './rules';
 import { neededCycles, outdated, serviceOf } from './service';
 import { makingSteps, stepRefusal, stepRows } from './steps';
 import { paceOf, wearByFace, wearForecast } from './wear';
@@ -163,13 +165,13 @@ describe('the check plan of a first piece', () => {
     expect(refusal('release', asked, about([...all, found(plan[0].id, { value: 1 })]))).toMatch(/Not met: Overall, long/);
     // A guard waits for whoever is responsible for the machine, and for an inspection that is overdue.
     const guard = { ...FACTS, family: familyOf('guard') };
-    const paper = (values: Values) => row('certificate', { by: 'Safety', covers: 'chain guard', dated: '2026-03-01', ...values });
+    const paper = (values: Values) => row('certificate', { by: 'Safety', number: '4', covers: 'chain guard', dated: '2026-03-01', ...values });
     const withPapers = (...papers: RecordRow[]) => refusal('release', asked, { ...about([...all, ...papers]), facts: () => guard });
     expect(withPapers()).toMatch(/Piece 1 is not released: its approval is not on file\. Whoever is responsible for machine safety/);
     expect(withPapers(paper({ inspect_by: '2026-03-05' }))).toMatch(/Inspection was due/);
     expect(withPapers(paper({ inspect_by: '2026-03-05' }), paper({ inspect_by: '2027-03-05' }))).toBeUndefined();
-    const lifts = { ...VIEW, verdict: { ...view.verdict, kind: 'licensed' as const, reasons: ['It lifts a door.'] } };
-    expect(refusal('release', asked, { ...about(all), view: () => lifts })).toMatch(/not released here.* It lifts a door\./);
+    expect(withPapers(paper({ number: undefined, inspect_by: '2027-03-05' }))).toMatch(/neither a number nor the paper/);
+    expect(withPapers(paper({ dated: '2026-03-07', inspect_by: '2027-03-05' }))).toMatch(/is dated later than 2026-03-06/);
     expect(refusal('release', { ...asked, piece: '2' }, about(all))).toMatch(/Piece 2 is not released/);
     expect(refusal('release', asked, about([...all, row('release', asked)]))).toMatch(/J-7 was given to piece 1 already/);
     expect(
@@ -180,16 +182,63 @@ describe('the check plan of a first piece', () => {
       ),
     ).toMatch(/waits at “Print”/);
   });
+  it('waits, for what lifts, bursts or flies apart, for a certificate that says all that has to be known, and for no more', () => {
+    const says = (family: string, need: CaseDoc['need'], values: Values) =>
+      paperGap(factsOf({ ...DOC, family, form: 'turned', need }, BUILT_IN_SITE), [
+        row('certificate', {
+          by: 'Lift & Co',
+          covers: 'it',
+          dated: '2026-03-01',
+          number: '7',
+          inspect_by: '2027-03-01',
+          paper: { hash: 'x' } as never,
+          ...values,
+        }),
+      ], '2026-11-28');
+    const must = <T>(value: T) => ({ level: 'must' as const, value, from: '' });
+    // 981 N hang on it: a rating of 90 kg is too little, one of 100 kg just too little against 100.03, 120 kg do.
+    const lifted = { load: must(981) };
+    expect(says('lifting-aid', lifted, {})).toMatch(/does not say .*: rated load and proof-tested with\./);
+    expect(says('lifting-aid', lifted, { rated: 90, proved: 180 })).toMatch(/is for 90 kg, and the need asks for 100 kg/);
+    expect(says('lifting-aid', lifted, { rated: 120, proved: 240 })).toBeUndefined();
+    expect(says('lifting-aid', lifted, { rated: 120, proved: 240, paper: undefined as never })).toMatch(/does not say .*: the paper\./);
+    const gas = { held: must('gas' as const), heldPressure: must(0.6) };
+    expect(says('hand-jig', gas, { rated: 120, proved: 240 })).toMatch(/pressure-tested at/);
+    expect(says('hand-jig', gas, { pressure: 0.5 })).toMatch(/is for 0\.5 MPa, and the need asks for 0\.6 MPa/);
+    expect(says('hand-jig', gas, { pressure: 0.9 })).toBeUndefined();
+    // A disc of 80 mm at 30 000 a minute runs at 126 m/s.
+    expect(says('hand-jig', { rotation: must(30_000) }, { spun: 36_000 })).toBeUndefined();
+    expect(says('hand-jig', { rotation: must(30_000) }, { spun: 24_000 })).toMatch(/24.000 turns a minute/);
+    // A jig that does none of it asks for no paper.
+    expect(says('hand-jig', {}, {})).toBeUndefined();
+  });
+  it('is not signed for before somebody said what its approval looks at', () => {
+    const must = (value: number) => ({ level: 'must' as const, value, from: '' });
+    const guard = (need: CaseDoc['need']) => factsOf({ ...DOC, family: 'guard', need }, BUILT_IN_SITE);
+    const paper = row('certificate', { by: 'Safety', number: '4', covers: 'chain guard', dated: '2026-03-01' });
+    const sign = (need: CaseDoc['need'], rows: RecordRow[] = [paper], letter = 'A') =>
+      signRefusal({ ...VIEW.verdict, kind: 'print', letter: letter as 'A' }, guard(need), rows, '2026-11-28');
+    expect(sign({ load: must(300) })).toMatch(/^Nobody has said yet: widest opening of the guard\. Whoever is responsible/);
+    expect(sign({ load: must(300), opening: must(8) })).toMatch(/^Nobody has said yet: from the opening to the danger\./);
+    expect(sign({ load: must(300), opening: must(8), reachDistance: must(120) })).toBeUndefined();
+    // A closed guard has nothing to reach through.
+    expect(sign({ load: must(300), opening: must(0) })).toBeUndefined();
+    expect(sign({ load: must(300), opening: must(0) }, [])).toMatch(/It is not signed yet: its approval is not on file/);
+    // What stays as it is was approved when it was made.
+    expect(sign({}, [], 'T')).toBeUndefined();
+  });
   it('is one paper of the release file, beside signature, shape, recipe, certificate, inspection and conditions', () => {
     const pin = { ...PIN, option: { ...PIN.option, kind: 'print' as const } };
-    const of = (more: Partial<Parameters<typeof releaseFile>[0]> = {}) =>
+    const of = (
+      { doc = DOC, checks = checkRows(plan, [], '1'), ...more }: Partial<Parameters<typeof releaseFile>[0]> & { doc?: CaseDoc; checks?: CheckRow[] } = {},
+    ) =>
       releaseFile({
-        doc: DOC,
+        facts: factsOf(doc, BUILT_IN_SITE),
         revision: 3,
         verdict: { ...VIEW.verdict, kind: 'print', conditions: ['Try a coupon'] },
         pin,
         records: [],
-        checks: checkRows(plan, [], '1'),
+        checksOf: () => checks,
         today: '2026-11-27',
         ...more,
       });
@@ -225,7 +274,13 @@ describe('the check plan of a first piece', () => {
     expect(states(of({ doc: guard }))).toMatchObject({ certificate: 'missing', inspection: 'missing' });
     expect(states(of({ doc: guard, records: [paper] }))).toMatchObject({ certificate: 'there', inspection: 'there' });
     expect(states(of({ doc: guard, records: [paper], today: '2027-03-02' }))).toMatchObject({ certificate: 'old', inspection: 'old' });
-    expect(states(of({ verdict: { ...VIEW.verdict, kind: 'licensed' } }))).toMatchObject({ signature: 'not-asked', certificate: 'missing' });
+    const hook = { ...DOC, family: 'lifting-aid' };
+    const refers = { ...VIEW.verdict, kind: 'licensed' as const };
+    expect(states(of({ doc: hook, verdict: refers }))).toMatchObject({ signature: 'not-asked', certificate: 'missing' });
+    // A certificate that leaves something out is none.
+    expect(states(of({ doc: hook, verdict: refers, records: [paper] }))).toMatchObject({ certificate: 'missing', inspection: 'there' });
+    const complete = row('certificate', { ...paper.values, rated: 500, proved: 1000, paper: { hash: 'x' } as never });
+    expect(states(of({ doc: hook, verdict: refers, records: [complete] }))).toMatchObject({ certificate: 'there' });
     // What stays as it is has nothing made anew.
     expect(states(of({ pin: { ...PIN, letter: 'T' } }))).toMatchObject({ mesh: 'not-asked', recipe: 'not-asked', check: 'not-asked', release: 'not-asked' });
   });

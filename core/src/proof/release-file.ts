@@ -1,13 +1,13 @@
-import type { CaseDoc } from '../case/types';
+import type { CaseFacts } from '../case/facts';
 import type { PinView } from '../decide/evaluate-case';
 import { unsignable, type Verdict } from '../decide/verdict';
 import type { Values } from '../inputs/spec';
-import { familyOf } from '../need/families';
 import { formatDate } from '../quantity/date';
 import type { RecordRow } from '../records/kind';
 import { certificate } from '../records/kinds/certificate';
 import { beyond } from '../records/kinds/making';
 import type { CheckRow } from './check-plan';
+import { paperAsked, paperGap } from './papers-asked';
 
 /** Where a paper of a tool stands: in hand; older than what it is about, or overdue; not there; not asked of this tool. */
 export type PaperState = 'there' | 'old' | 'missing' | 'not-asked';
@@ -25,7 +25,7 @@ export interface Paper {
 }
 
 interface Asked {
-  doc: CaseDoc;
+  facts: CaseFacts;
   revision: number;
   verdict: Verdict;
   /** The way that the verdict takes. */
@@ -33,8 +33,8 @@ interface Asked {
   /** Signed last. */
   signature?: { who: string; role: string; at: string; revision: number };
   records: readonly RecordRow[];
-  /** The check plan of the pieces that were released; of the first one where none is. */
-  checks: readonly CheckRow[];
+  /** The check plan of a piece. */
+  checksOf(piece: string): readonly CheckRow[];
   /** ISO date. */
   today: string;
 }
@@ -46,11 +46,13 @@ const recipeText = (steps: readonly RecordRow[]): string =>
 const ofKind = (rows: readonly RecordRow[], kind: string): RecordRow[] => rows.filter((r) => r.kind === kind).sort((a, b) => a.at.localeCompare(b.at));
 
 /** The release file of a tool: signature, drawing, mesh, recipe, measured piece, certificate, inspection, conditions; what is there, and what is missing. */
-export function releaseFile({ doc, revision, verdict, pin, signature, records, checks, today }: Asked): Paper[] {
+export function releaseFile({ facts, revision, verdict, pin, signature, records, checksOf, today }: Asked): Paper[] {
+  const { doc } = facts;
   const isToday = pin?.letter === 'T';
   const shape = pin?.option.kind === 'print' ? (doc.shapes.printed ?? doc.shapes.machined) : (doc.shapes.machined ?? doc.shapes.printed);
-  const { licensed, approval } = familyOf(doc.family);
   const steps = ofKind(records, 'making'), releases = ofKind(records, 'release'), papers = ofKind(records, certificate.id);
+  // The piece released last; the first one where none is.
+  const checks = checksOf(String(releases.at(-1)?.values['piece'] ?? '1'));
   const open = checks.filter((c) => c.state !== 'pass' && c.state !== 'conditional');
   const recipes = steps.filter((s) => s.values['recipe'] || s.values['machine']);
   const undecided = steps.filter((s) => beyond(s.values).length && !s.values['decision']);
@@ -58,7 +60,8 @@ export function releaseFile({ doc, revision, verdict, pin, signature, records, c
     .sort();
   const conditions = verdict.conditions.map((c) => ({ c, agreed: doc.decision?.agreed?.[c] }));
   const undone = conditions.filter(({ agreed }) => !agreed?.done);
-  const asksPaper = Boolean(licensed ?? approval ?? unsignable(verdict));
+  const asked = paperAsked(facts);
+  const gap = paperGap(facts, records, today);
   const lapsed = papers.filter((p) => certificate.notice!(p.values, today));
 
   const signed = (): [PaperState, string] => {
@@ -137,11 +140,11 @@ export function releaseFile({ doc, revision, verdict, pin, signature, records, c
       'certificate',
       'Certificate or approval',
       !papers.length
-        ? (asksPaper
-          ? ['missing', licensed ?? approval ?? 'It has to be released by somebody licensed.']
-          : ['not-asked', 'None is asked of this kind of tool.'])
+        ? (asked ? ['missing', asked] : ['not-asked', 'None is asked of this kind of tool.'])
         : lapsed.length === papers.length
         ? ['old', certificate.notice!(lapsed.at(-1)!.values, today)!]
+        : gap
+        ? ['missing', gap]
         : ['there', papers.filter((p) => !lapsed.includes(p)).map((p) => text(p.values, 'by', 'number')).join('; ')],
       'papers',
     ),
@@ -150,7 +153,7 @@ export function releaseFile({ doc, revision, verdict, pin, signature, records, c
       'Next inspection',
       dates.length
         ? (dates[0] < today ? ['old', `Was due on ${formatDate(dates[0], false)}.`] : ['there', formatDate(dates[0], false)])
-        : asksPaper || releases.length
+        : asked || releases.length
         ? ['missing', 'No day is set on which it is looked at again.']
         : ['not-asked', 'Set when it is released.'],
       'proof',

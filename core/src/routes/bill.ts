@@ -176,14 +176,28 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
         'Each time the copies are replaced is an order of its own. What is ordered again unchanged is prepared again in part; a design change pays for its own preparation.',
     },
     {
-      name: 'price_programme',
-      label: 'Cost over the programme',
+      name: 'design_programme',
+      label: 'One size over the programme',
       unit: 'money',
       expr: `price_order + price_each * (tools_bought - copies) + change_cost + face_cost + reorder_cost${
         plus(own.some((l) => l.name === 'use_cost') ? 'use_cost' : '', given('use_cost'))
       }`,
     },
-    { name: 'cost_per_cycle', label: 'Cost per cycle', unit: 'money/cycle', expr: 'price_programme / cycles_total' },
+    {
+      name: 'next_design',
+      label: 'Each further size over the programme',
+      unit: 'money',
+      expr: 'design_programme - carriage - (price_once - carriage) * (1 - revision_share)',
+      note: 'Model, drawings and programs of the first are there to be changed, as at a design change; it is ordered with the first.',
+    },
+    {
+      name: 'price_programme',
+      label: 'Cost over the programme',
+      unit: 'money',
+      expr: 'design_programme + (designs - 1) * next_design',
+      note: 'All sizes and hands; only the first pays for its design in full.',
+    },
+    { name: 'cost_per_cycle', label: 'Cost per cycle', unit: 'money/cycle', expr: 'price_programme / (cycles_total * designs)' },
     {
       name: 'wait_cost',
       label: 'Cost of waiting for it',

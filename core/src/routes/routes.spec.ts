@@ -394,6 +394,40 @@ describe('the shelf', () => {
   });
 });
 
+describe('several sizes of a tool', () => {
+  const must = (value: number) => ({ level: 'must' as const, value, from: '' });
+  // Two copies, bought once: no wear, no change. 300 for drawing and programming it, 150 for one.
+  const quoted = Object.fromEntries(
+    [['price_each', 150], ['price_once', 300], ['life', 1e7]].map(([n, v]) => [n, {
+      low: v as number,
+      likely: v as number,
+      high: v as number,
+      kind: 'quote' as const,
+      note: '',
+    }]),
+  );
+  const cost = (designs: number) => {
+    const doc = demoDoc({
+      need: { copies: must(2), cyclesPerYear: must(1000), years: must(2), changes: must(0), ...(designs > 1 && { designs: must(designs) }) },
+      overrides: { 'cnc-mill/al-6061': quoted },
+    });
+    const { point } = evaluateRoute(factsOf(doc, BUILT_IN_SITE), { process: 'cnc-mill', material: 'al-6061' }, []);
+    return (name: string): number => valueOf(point, name);
+  };
+  it('are one in full, and each further one like a design change', () => {
+    const [one, forty] = [cost(1), cost(40)];
+    const share = one('revision_share');
+    expect(share).toBeGreaterThan(0);
+    expect(one('price_programme')).toBeCloseTo(300 + 2 * 150, 9);
+    expect(forty('next_design')).toBeCloseTo(2 * 150 + 300 * share, 9);
+    expect(forty('price_programme')).toBeCloseTo(600 + 39 * (300 + 300 * share), 6);
+    // Cycles are those of one size: 2 000 of each.
+    expect(forty('cost_per_cycle')).toBeCloseTo(forty('price_programme') / (40 * 2000), 9);
+    // The order of the first is what it was.
+    expect(forty('price_order')).toBeCloseTo(one('price_order'), 9);
+  });
+});
+
 describe('the tool of today', () => {
   const facts = (today: Partial<CaseDoc['today']>, more: Partial<CaseDoc> = {}) =>
     factsOf(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', ...today }, ...more }), BUILT_IN_SITE);
@@ -439,6 +473,14 @@ describe('the tool of today', () => {
     // Five days a week of 365, less four in a hundred.
     expect(valueOf(r.point, 'price_programme')).toBeCloseTo(12 * 2 * ((365 * 5) / 7) * 0.96, 6);
     expect([r.lead.days, valueOf(r.point, 'price_order'), valueOf(r.point, 'mass_tool')]).toEqual([0, 0, 0]);
+  });
+  it('is doing without five sizes for what a day without them costs, all five together', () => {
+    const without = { ...demoDoc().today, ...EMPTY_TODAY, way: 'none' as const, delay_per_day: 12 };
+    const need = { years: { level: 'must' as const, value: 2, from: '' }, designs: { level: 'must' as const, value: 5, from: '' } };
+    expect(valueOf(evaluateToday(factsOf(demoDoc({ today: without, need }), BUILT_IN_SITE)).point, 'price_programme')).toBeCloseTo(
+      12 * 2 * ((365 * 5) / 7) * 0.96,
+      6,
+    );
   });
   it('never disappears, and nothing rules it out', () => {
     for (const way of TODAY_WAY_IDS) {

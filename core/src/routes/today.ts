@@ -76,8 +76,9 @@ const WITHOUT: Process = {
       name: 'use_cost',
       label: 'Doing without, over the programme',
       unit: 'money',
-      expr: `without_per_day * workdays * years + ${BEYOND}`,
-      note: 'A second pair of hands, scrap, waiting: what a day without the tool costs, on every working day; or what a plan works out one by one.',
+      expr: `without_per_day * workdays * years / designs + ${BEYOND}`,
+      note:
+        "One size's share. A second pair of hands, scrap, waiting: what a day without the tool costs, on every working day; or what a plan works out one by one.",
     },
   ],
   stages: [],

@@ -179,6 +179,7 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     ...(process.profileEntries?.(shapeFor(doc, printed)?.study?.build) ?? []),
     // Copies are what was asked for, assumed or not: nobody orders between four and eight trays.
     lotEntry(needed('copies', 'Copies in use', '', need.copies, 1, 0), need, usedUp(family, material)),
+    needed('designs', 'Sizes and hands of it', '', need.designs, 1, 0),
     needed('cycles_per_year', 'Cycles a year', 'cycle/year', need.cyclesPerYear, 5000),
     needed('years', 'Years of the programme', 'year', need.years, 4),
     revisionsEntry(need, family),

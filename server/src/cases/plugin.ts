@@ -7,7 +7,7 @@ import { UP } from '@cuadro/core/shape/turn';
 import { CASE_CHANGES } from '@cuadro/core/document/case-fields';
 import type { FieldChange } from '@cuadro/core/document/changes';
 import { asItWas, editedSo } from '@cuadro/core/document/many-edit';
-import { familyOf } from '@cuadro/core/need/families';
+import { factsOf } from '@cuadro/core/plan/facts';
 import { signRefusal } from '@cuadro/core/proof/rules';
 import { ENGINE_VERSION } from '@cuadro/core/decide/engine';
 import type {
@@ -290,7 +290,7 @@ export function caseRoutes(app: FastifyInstance, { db, meshes, pool }: Context):
       const site = await readSite(db);
       const doc = await studiedAnew(record.doc);
       const view = await pool.run('evaluate', { doc, site });
-      const referred = signRefusal(view.verdict, familyOf(doc.family), await caseRecords(db, record.id), new Date().toISOString().slice(0, 10));
+      const referred = signRefusal(view.verdict, factsOf(doc, site), await caseRecords(db, record.id), new Date().toISOString().slice(0, 10));
       if (referred) throw new AppError('SIGN_REFERRED', referred);
       const { role, statement } = body;
       reply.status(201);

@@ -68,8 +68,8 @@ export function releaseRoutes(app: FastifyInstance, context: Context): void {
     const { id } = request.params;
     const { doc, revision, records, site, view, pin, checksOf } = await proved(id);
     const [signature] = await listSignatures(db, id);
-    const checks = checksOf(String(records.filter((r) => r.kind === 'release').at(-1)?.values['piece'] ?? '1'));
-    const papers = releaseFile({ doc, revision, verdict: view.verdict, pin, signature, records, checks, today: new Date().toISOString().slice(0, 10) });
+    const today = new Date().toISOString().slice(0, 10);
+    const papers = releaseFile({ facts: factsOf(doc, site), revision, verdict: view.verdict, pin, signature, records, checksOf, today });
 
     const files: Record<string, Uint8Array> = {};
     const text = (name: string, content: string): void => void (files[name] = new TextEncoder().encode(content));

@@ -29,6 +29,8 @@ export const guard: Family = {
   failsBy: 'cracks at screws; hides the reach distance that was approved',
   economics: 'a one-off for an odd machine; rules decide, not money',
   cautions: ['Openings and distances must follow the standard reach distances; interlocks stay as they are.'],
+  // How far away the danger is matters once something fits through.
+  beforeSigning: ({ opening }) => ['load', 'opening', ...(opening?.value ? ['reachDistance' as const] : [])],
   approval:
     'Whoever is responsible for machine safety approves it before use: reach distances, openings, strength at the screws, interlocks as they were. Keep the approval with the tool.',
 };

@@ -25,6 +25,8 @@ export const certificate: RecordKind = {
     { kind: 'date', id: 'dated', label: 'Dated' },
     number('rated', 'Rated load', 'mass', [0, 1_000_000], undefined, { optional: true }),
     number('proved', 'Proof-tested with', 'mass', [0, 2_000_000], undefined, { optional: true }),
+    number('pressure', 'Pressure-tested at', 'pressure', [0, 1000], undefined, { optional: true }),
+    number('spun', 'Spin-tested at, turns a minute', 'count', [0, 500_000], undefined, { optional: true }),
     { kind: 'date', id: 'inspect_by', label: 'Inspect again by', optional: true, due: true },
     { kind: 'file', id: 'paper', label: 'The paper', accept: 'application/pdf,image/png,image/jpeg', most_bytes: 20_000_000, optional: true },
   ],

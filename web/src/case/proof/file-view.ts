@@ -2,11 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { checkRows } from '@cuadro/core/proof/check-plan';
+import { factsOf } from '@cuadro/core/plan/facts';
 import { fileSummary, PAPER_WORDS, releaseFile } from '@cuadro/core/proof/release-file';
 import type { SignatureRow } from '@cuadro/core/wire';
 import { ApiService } from '../../data/api.service';
 import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
+import { ShopService } from '../../data/shop.service';
 import { today } from '../../shared/today';
 import { ProofStore } from './proof-store';
 
@@ -38,21 +40,21 @@ export class FileView {
   private readonly api = inject(ApiService);
   private readonly cases = inject(CaseStore);
   private readonly settings = inject(SettingsService);
+  private readonly shops = inject(ShopService);
   private readonly signatures = signal<readonly SignatureRow[] | undefined>(undefined);
   protected readonly problem = signal('');
   protected readonly words = PAPER_WORDS;
   protected readonly papers = computed(() => {
     const [doc, view, record] = [this.cases.doc(), this.cases.view(), this.cases.record()];
     if (!doc || !view || !record || !this.store.loaded() || !this.signatures()) return [];
-    const piece = this.store.released().at(-1)?.values['piece'];
     return releaseFile({
-      doc,
+      facts: factsOf(doc, this.shops.site()),
       revision: record.revision,
       verdict: view.verdict,
       pin: view.pins.find((p) => p.letter === view.verdict.letter),
       signature: this.signatures()![0],
       records: this.store.rows(),
-      checks: checkRows(this.store.plan(), this.store.rows(), String(piece ?? '1')),
+      checksOf: (piece) => checkRows(this.store.plan(), this.store.rows(), piece),
       today: today(),
     });
   });

@@ -8,7 +8,7 @@ import { type Difference, differences } from '@cuadro/core/document/difference';
 import type { PinView } from '@cuadro/core/decide/evaluate-case';
 import { mightDo, routeHolds } from '@cuadro/core/decide/summary';
 import { VERDICTS } from '@cuadro/core/decide/verdict';
-import { familyOf } from '@cuadro/core/need/families';
+import { factsOf } from '@cuadro/core/plan/facts';
 import { signRefusal } from '@cuadro/core/proof/rules';
 import type { RecordRow } from '@cuadro/core/records/kind';
 import type { CaseRow, SignatureRow } from '@cuadro/core/wire';
@@ -47,7 +47,7 @@ export class VerdictStep {
 
   protected readonly verdict = computed(() => this.store.view()?.verdict);
   /** Why it may not be signed here. */
-  protected readonly referred = computed(() => signRefusal(this.verdict()!, familyOf(this.store.doc()!.family), this.papers(), today()));
+  protected readonly referred = computed(() => signRefusal(this.verdict()!, factsOf(this.store.doc()!, this.shops.site()), this.papers(), today()));
   protected readonly refersAway = computed(() => this.verdict()!.kind === 'licensed');
   protected readonly kindText = computed(() => VERDICTS[this.verdict()!.kind]);
   /** Today beside the way that is taken; where it stays as it is, beside the best of the others. */
