@@ -36,7 +36,7 @@ export class TestServer {
       child.on('exit', () => fail(new Error(`the server ended: ${said}`)));
     });
     // It listens before the demo plant is there.
-    await expect.poll(async () => ((await (await fetch(`${this.url}/api/health`)).json()) as { seeding?: object }).seeding, { timeout: 180_000 })
+    await expect.poll(async () => ((await (await fetch(`${this.url}/api/health`)).json()) as { seeding?: object }).seeding, { timeout: 420_000 })
       .toBeUndefined();
   }
 
@@ -92,7 +92,7 @@ export const test = base.extend<{ page: Page }, { server: TestServer }>({
       await use(server);
       await server.remove();
     },
-    { scope: 'worker', timeout: 180_000 },
+    { scope: 'worker', timeout: 420_000 },
   ],
   page: async ({ page, server }, use) => {
     const faults: string[] = [];

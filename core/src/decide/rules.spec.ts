@@ -51,6 +51,17 @@ describe('the verdict', () => {
     expect(decide({}, { print: 100, mill: 400 })).toMatchObject({ kind: 'print', letter: 'A' });
     expect(decide({}, { print: 400, mill: 100 })).toMatchObject({ kind: 'machine', letter: 'B' });
   });
+  it('says for how many sizes it counts, and whether the print is paid back before it is worn', () => {
+    const today = { ...EMPTY_TODAY, way: 'machined' as const, cost: 100, once: 0, life_cycles: 100, wait_days: 1 };
+    // Two copies, 6 000 cycles: 31 of today's tools each in the median, 200 at first and 6 000 after it, so 1 a cycle. The print: 800 at first.
+    const of = (life: number, designs = 1) => {
+      const overrides = { 'extrusion-fibre/pa6-cf': quote(400, life) };
+      return decide({ need: { ...PLAIN, ...(designs > 1 && { designs: must(designs) }) }, pins: [PRINT], overrides, today }, {}).reasons.join(' ');
+    };
+    expect(of(1e6)).toMatch(/What it costs more at first is paid back after 600 cycles \(\d+ to \d+\); it is worn after 2.000.000 cycles at the earliest\./);
+    expect(of(1e6)).not.toContain('sizes');
+    expect(of(1e6, 7)).toContain('Over the programme of all 7 sizes, ');
+  });
   it('stands as somebody decided otherwise, with the reason and what the rules say, and what that way asks for', () => {
     const overruled = { way: 'cnc-mill/al-6061', reason: 'The customer audits printed tools.', who: 'Ada', on: '2026-11-20' };
     const v = decide({ decision: { overruled } }, { print: 100, mill: 400 });

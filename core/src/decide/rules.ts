@@ -55,11 +55,12 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
   // What it would come to by trying again and again is no price.
   if (!isToday(other) && !mightDo(other.option))
     return [`The best of the others, ${name(other)}, is not likely to hold: ${percent(other.option.doubt.chance)}, as it is known now.`];
+  const sizes = ctx.doc.need.designs?.value ?? 1;
   const counted = ctx.doc.today.delay_per_day > 0 && !ctx.doc.today.waitingFree ? 'waiting and risk included' : 'risk included';
   const out = [
-    `Over the programme, ${counted}, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${ctx.money(other.cost)} for ${name(other)}; in ${
-      percent(ctx.chanceBelow(chosen, other))
-    } of the samples the first is cheaper.`,
+    `Over the programme${sizes > 1 ? ` of all ${sizes} sizes` : ''}, ${counted}, ${name(chosen)} costs ${ctx.money(chosen.cost)} in the median against ${
+      ctx.money(other.cost)
+    } for ${name(other)}; in ${percent(ctx.chanceBelow(chosen, other))} of the samples the first is cheaper.`,
   ];
   if ([chosen, other].some((c) => isToday(c) && c.option.materialLabel) && !ctx.todayPriced)
     out.push('What the tool of today costs is not known: it is estimated from the way that stands nearest.');
@@ -75,7 +76,8 @@ function against(ctx: VerdictContext, chosen: Contender, other: Contender): stri
 }
 
 /** Cycles to two figures: nobody counts them closer before they are run. */
-const cycles = (x: number): string => `${formatNumber(Number(x.toPrecision(2)))} ${x.toPrecision(2) === '1.0' ? 'cycle' : 'cycles'}`;
+const round = (x: number): string => formatNumber(Number(x.toPrecision(2)));
+const cycles = (x: number): string => `${round(x)} ${round(x) === '1' ? 'cycle' : 'cycles'}`;
 
 /** Whether a new tool pays for itself before it is worn, where it costs more at first than today's. */
 function payback(chosen: Contender, today: Contender | undefined): string[] {
@@ -83,7 +85,7 @@ function payback(chosen: Contender, today: Contender | undefined): string[] {
   if (!paid || paid.after.p50 <= 0) return [];
   const { after, worn, chance } = paid;
   if (!Number.isFinite(after.p50)) return ['It costs more at first than T, and use alone does not pay that back: time and what may go wrong decide.'];
-  const when = `after ${cycles(after.p50)}${Number.isFinite(after.p90) ? ` (${cycles(after.p10)} to ${cycles(after.p90)})` : ''}`;
+  const when = `after ${cycles(after.p50)}${Number.isFinite(after.p90) ? ` (${round(after.p10)} to ${round(after.p90)})` : ''}`;
   return [
     chance >= SURE
       ? `What it costs more at first is paid back ${when}; it is worn after ${cycles(worn.p10)} at the earliest.`

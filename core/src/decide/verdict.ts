@@ -1,5 +1,6 @@
 import { headlineOf, RULES } from './rules';
 import { list } from '../quantity/words';
+import { handlingOf } from '../process/chemicals';
 import { proofCondition } from '../case/proof-loads';
 import { type CaseDoc, type Letter, routeKey } from '../case/types';
 import type { RouteOption } from './options';
@@ -83,7 +84,7 @@ function cautionsOf({ option, result: { route: { process, material } } }: Conten
   return [
     ...process.cautions,
     ...(material.family === 'fibre' ? [FIBRE_DUST] : []),
-    ...(sheets.length ? [`Get the safety sheets of ${list(sheets)}, and keep to them.`] : []),
+    ...(sheets.length ? [`Get the safety sheets of ${list(sheets)}: they and your local rules go first.`, ...handlingOf(sheets)] : []),
   ];
 }
 

@@ -58,6 +58,11 @@ const CASES: Record<string, CaseDoc> = {
   'error-proof': demoDoc({ family: 'assembly-fixture' }),
   'fitted-parts': demoDoc(),
   model: demoDoc(),
+  hazards: demoDoc({ family: 'gripper' }),
+  assembly: demoDoc({ family: 'assembly-fixture' }),
+  'error-stack': demoDoc({ family: 'assembly-fixture' }),
+  'cure-tool': demoDoc({ family: 'layup-mould', need: { ...demoDoc().need, cureTemp: { level: 'must', value: 120, from: '' } } }),
+  cooling: demoDoc({ family: 'mould-insert' }),
 };
 /** Cases that each planner leaves alone; none where it is offered for every tool. */
 const NOT_FOR: Record<string, CaseDoc> = {
@@ -72,12 +77,19 @@ const NOT_FOR: Record<string, CaseDoc> = {
   spare: demoDoc({ family: 'gauge' }),
   'error-proof': demoDoc({ family: 'core' }),
   'fitted-parts': demoDoc({ family: 'core' }),
+  assembly: demoDoc({ family: 'core' }),
+  'error-stack': demoDoc({ family: 'core' }),
+  'cure-tool': demoDoc({ family: 'gauge' }),
+  cooling: demoDoc({ family: 'gauge' }),
 };
 /** A row for each table, other than what is usual. */
 const ROWS: Record<string, Values> = {
   modes: { what: 'The part is turned', harm: 'hurts', stop: 'label' },
   stages: { temp: 110, pressure: 0.6, hours: 2 },
   parts: { kind: 'heat', d: 5, n: 4, edge: 9, load: 100 },
+  hazards: { hazard: 'drop', where: 'at the door', harm: 'death', often: 'seldom', avoid: 'no', measure: 'holds' },
+  items: { what: 'Lever', n: 2, way: 'buy', price: 14, minutes: 5, mass: 0.2, life: 3000 },
+  links: { what: 'Bushes', size: 0.04, lever: 1.5, kind: 'limits' },
 };
 const ROW = { step: 'Ask', by: 'engineer', of: 'order', wait: 3, hours: 2, times: 1, setups: 1, moves: 1, paid: 10, again: 0.1 };
 /** Answers that ask everything there is to ask, so that every line has something to work on. */
@@ -194,6 +206,29 @@ const FULL: Record<string, Values[]> = {
     {},
   ],
   model: [{ start: 'scanned', free_faces: 2, learns: true, scan_paid: 300 }, { start: 'worn' }, { start: 'model' }, {}],
+  hazards: [
+    { hazards: [{ hazard: 'pinch', where: 'jaws', harm: 'lasting', often: 'often', avoid: 'no', measure: 'guard' }] },
+    { hazards: [{ hazard: 'lines', harm: 'slight', often: 'seldom', avoid: 'yes', measure: 'told' }] },
+    {},
+  ],
+  assembly: [
+    {
+      items: [
+        { what: 'Lever', n: 2, way: 'least', price: 14, minutes: 5, mass: 0.2 },
+        { what: 'Block', n: 1, way: 'merged', long: 40, wide: 30, high: 20, minutes: 10, life: 500 },
+        { what: 'Stop', n: 3, way: 'mill', long: 40, wide: 30, high: 20, price: 3, minutes: 10, life: 500 },
+        { what: 'Lamp', n: 1, way: 'buy', minutes: 2 },
+      ],
+    },
+    {},
+  ],
+  'error-stack': [
+    { links: [{ what: 'Bushes', size: 0.04, lever: 1, kind: 'usual' }, { what: 'Stop', size: 0.1, lever: -2, kind: 'limits' }] },
+    ...['edges', 'vee', 'bore'].map((scheme) => ({ scheme })),
+    {},
+  ],
+  'cure-tool': [{ gel_temp: 100, tool: 'plastic' }, { tool: 'nickel', laminate: 'glass' }, {}],
+  cooling: [{ mould: 'resin', wall: 3 }, { mould: 'aluminium', plastic: 'carbonate', flow: 0.5 }, {}],
 };
 const facts = (p: Planner, values: Values = {}) => plainFacts({ ...CASES[p.id], plans: { [p.id]: { values } } }, BUILT_IN_SITE);
 const run = (p: Planner, values: Values = {}, samples = 0) => evaluatePlan(p, facts(p, values), { values }, samples);

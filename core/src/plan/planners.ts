@@ -1,13 +1,18 @@
 import type { CaseFacts } from '../case/facts';
 import type { Planner } from './planner';
+import { assembly } from './planners/assembly';
 import { brake } from './planners/brake';
 import { circulation } from './planners/circulation';
+import { cooling } from './planners/cooling';
 import { core } from './planners/core';
+import { cureTool } from './planners/cure-tool';
 import { errorProof } from './planners/error-proof';
+import { errorStack } from './planners/error-stack';
 import { fittedParts } from './planners/fitted-parts';
 import { forming } from './planners/forming';
 import { gauge } from './planners/gauge';
 import { grip } from './planners/grip';
+import { hazards } from './planners/hazards';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
 import { model } from './planners/model';
@@ -15,7 +20,26 @@ import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
 
 /** Every planner, in the order in which they are offered. */
-export const PLANNERS: readonly Planner[] = [grip, brake, forming, core, gauge, lifts, circulation, spare, errorProof, fittedParts, model, todaySteps, inUse];
+export const PLANNERS: readonly Planner[] = [
+  grip,
+  brake,
+  forming,
+  cureTool,
+  cooling,
+  core,
+  gauge,
+  errorStack,
+  lifts,
+  circulation,
+  spare,
+  errorProof,
+  hazards,
+  fittedParts,
+  assembly,
+  model,
+  todaySteps,
+  inUse,
+];
 
 /** @throws Error for an unknown id */
 export function plannerOf(id: string): Planner {

@@ -25,6 +25,7 @@ const PIECE: ReleasedPiece = {
   shape: 'jig.stl, abcd1234',
   checks: CHECKS,
   steps: [{ piece: '2', step: 'Print', on: '2026-03-02', machine: 'P2', lot: 'L-1', recipe: 'jig-v3' }],
+  told: ['A finger between moving parts, jaws: only with the guard shut.'],
   printedAt: '2026-03-10T08:00',
 };
 /** All words of a definition, in order. */
@@ -32,8 +33,8 @@ function words(content: unknown): string[] {
   if (typeof content === 'string' || typeof content === 'number') return [String(content)];
   if (Array.isArray(content)) return content.flatMap(words);
   if (typeof content !== 'object' || content === null) return [];
-  const { text, stack, columns, table, qr } = content as Record<string, unknown>;
-  return [text, qr, stack, columns, (table as { body?: unknown } | undefined)?.body].flatMap(words);
+  const { text, stack, columns, ul, table, qr } = content as Record<string, unknown>;
+  return [text, qr, stack, columns, ul, (table as { body?: unknown } | undefined)?.body].flatMap(words);
 }
 
 describe('papers of a released tool', () => {
@@ -53,9 +54,11 @@ describe('papers of a released tool', () => {
         'Proof load L1 | caliper, the mesh | holds | held',
         'Print | Mon, 2 Mar 2026 | P2 | L-1 | jig-v3',
         'Measured and let go. | Ada, Mon, 9 Mar 2026',
+        'In use | A finger between moving parts, jaws: only with the guard shut.',
       ]
     )
       expect(all).toContain(said);
+    expect(words(certificateDefinition({ ...PIECE, told: [] }).content)).not.toContain('In use');
     expect(all).toMatch(/released by the people responsible for them; local codes and licensed practice go first/);
   });
 });

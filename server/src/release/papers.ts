@@ -22,6 +22,8 @@ export interface ReleasedPiece {
   checks: readonly CheckRow[];
   /** Steps of making, the oldest first. */
   steps: readonly Values[];
+  /** What whoever uses it is told, from the plan of what can hurt. */
+  told: readonly string[];
   printedAt: string;
 }
 
@@ -112,6 +114,7 @@ export function certificateDefinition(piece: ReleasedPiece): TDocumentDefinition
           { layout: SHEET, table: { headerRows: 1, widths: ['*', 90, 90, 70, 110], body: [['Step', 'On', 'Machine', 'Lot', 'Recipe'], ...made] } } as Content,
         ]
         : []),
+      ...(piece.told.length ? [head('In use'), { ul: [...piece.told] } as Content] : []),
       {
         text:
           'Released on the word of the person named, within this house. Lifting gear, guards, pressure parts and fast rotors are released by the people responsible for them; local codes and licensed practice go first.',

@@ -2,6 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
 import type { FileValue } from '@cuadro/core/inputs/spec';
 import { factsOf } from '@cuadro/core/plan/facts';
+import { toldInUse } from '@cuadro/core/plan/planners/hazards';
 import { checkPlan, checkRows } from '@cuadro/core/proof/check-plan';
 import { PAPER_WORDS, releaseFile } from '@cuadro/core/proof/release-file';
 import type { UnitSystem } from '@cuadro/core/quantity/quantity';
@@ -52,6 +53,7 @@ export function releaseRoutes(app: FastifyInstance, context: Context): void {
       shape: shape ? `${shape.fileName}, ${shape.hash.slice(0, 8)}` : 'no mesh',
       checks: checksOf(piece),
       steps: records.filter((r) => r.kind === 'making' && r.values['piece'] === row.values['piece']).map((r) => r.values),
+      told: toldInUse(doc.plans?.['hazards']?.values ?? {}),
       printedAt: new Date().toISOString().slice(0, 16),
     };
   }
