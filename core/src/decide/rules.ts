@@ -121,7 +121,9 @@ const SURE = 0.9;
 const CLEARLY_LESS = 0.6;
 /** Ahead in this share of the samples: a clear lead in money. Below it the date decides, and where that is even too, the engineer. */
 const CLEAR = 0.6;
-/** What goes against cutting a plate or milling a block has to be this clear. */
+/** Medians within this share of each other are near. */
+const NEAR = 0.15;
+/** What goes against cutting a plate or milling a block has to be this clear, where the two are near. */
 const CLEAR_OF_SIMPLE = 0.8;
 /** Likelier than not to hold as planned. */
 const isLikely = (c: Contender): boolean => isToday(c) || c.option.doubt.chance >= 0.5;
@@ -273,7 +275,7 @@ export const RULES: readonly Rule[] = [
       'The way with the lowest expected cost is taken: the programme with waiting, what has to be tried, and what may have to be done again. Where two are even in money, the one that is likelier than not to hold; then the one that is ready sooner.',
     apply(ctx) {
       const pair = leaders(ctx);
-      const leader = pair?.[0] ?? best(rivalsOf(ctx));
+      const leader = pair?.[0] ?? surest(rivalsOf(ctx), best(rivalsOf(ctx)));
       if (!leader) return undefined;
       const even = pair && isEven(ctx, ...pair) ? betweenEven(...pair) : undefined;
       const [chosen, other] = even?.order ?? pair ?? [leader, undefined];
@@ -314,15 +316,22 @@ function betweenEven(first: Contender, second: Contender): { order: [Contender, 
   return took(simple ?? first, simple ? 'it is the simple way' : 'it is the cheaper one by a little');
 }
 
+/** Of ways that answer alike and cost nearly the same, one that is likelier than not to hold before one that is not. */
+function surest(rivals: readonly Contender[], first: Contender | undefined): Contender | undefined {
+  if (!first || isLikely(first)) return first;
+  return best(rivals.filter((c) => answerOf(c) === answerOf(first) && isLikely(c) && c.cost < (1 + NEAR) * first.cost)) ?? first;
+}
+
 /** The best way, and the best that answers the need in another manner. */
 function leaders(ctx: VerdictContext): [Contender, Contender] | undefined {
   const rivals = rivalsOf(ctx);
-  const first = best(rivals);
+  const first = surest(rivals, best(rivals));
   const second = first && best(rivals.filter((c) => answerOf(c) !== answerOf(first)));
   return first && second ? [first, second] : undefined;
 }
 const isEven = (ctx: VerdictContext, a: Contender, b: Contender): boolean => {
   const p = ctx.chanceBelow(a, b);
-  const clear = [a, b].some((c) => answerOf(c) === 'simple') ? CLEAR_OF_SIMPLE : CLEAR;
+  const near = Math.abs(a.cost - b.cost) < NEAR * Math.min(a.cost, b.cost);
+  const clear = near && [a, b].some((c) => answerOf(c) === 'simple') ? CLEAR_OF_SIMPLE : CLEAR;
   return p < clear && p > 1 - clear;
 };
