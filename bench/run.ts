@@ -1,5 +1,6 @@
 import { benchCase } from './case';
 import { benchFeatures } from './features';
+import { benchLists } from './lists';
 import { benchLoad } from './load';
 import { benchOrient } from './orient';
 import { benchMechanics } from './mechanics';
@@ -26,6 +27,7 @@ const ALL: Readonly<Record<string, () => void | Promise<void>>> = {
   load: benchLoad,
   'first-load': benchFirstLoad,
   page: benchPage,
+  lists: benchLists,
   proof: benchProof,
   mechanics: benchMechanics,
 };

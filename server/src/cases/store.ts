@@ -33,7 +33,7 @@ async function toRecord(db: Db, row: Row): Promise<CaseRecord> {
 const QUIET_SPELL_S = 120;
 
 /** The most rows of a page. */
-export const MAX_PAGE = 500;
+export const MAX_PAGE = 2000;
 
 const FAMILY_LABEL = new Map(FAMILIES.map((f) => [f.id, f.label]));
 const titleText = sql<string>`${cases.doc}->>'title'`;

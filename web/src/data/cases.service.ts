@@ -17,7 +17,7 @@ const SHOW_EVERY_MS = 700;
 /** Cases of a list that are sent at once. */
 const AT_ONCE = 200;
 /** Rows asked for at once. */
-const PAGE = 500;
+const PAGE = 2000;
 
 export interface Candidate {
   row: CaseRow;
@@ -62,14 +62,11 @@ export class CasesService {
 
   async load(): Promise<void> {
     try {
-      await this.shops.load();
-      const rows: CaseRow[] = [];
-      for (let page = 0;; page++) {
-        const list = await firstValueFrom(this.api.cases({ page, size: PAGE }));
-        rows.push(...list.rows);
-        // A page that came back empty ends it: rows may have been taken off meanwhile.
-        if (!list.rows.length || rows.length >= list.total) break;
-      }
+      const [first] = await Promise.all([firstValueFrom(this.api.cases({ page: 0, size: PAGE })), this.shops.load()]);
+      const pages = Math.ceil(first.total / PAGE) - 1;
+      const others = await Promise.all(Array.from({ length: Math.max(0, pages) }, (_, i) => firstValueFrom(this.api.cases({ page: i + 1, size: PAGE }))));
+      // One that came or went meanwhile may stand on two pages.
+      const rows = [...new Map([first, ...others].flatMap((list) => list.rows).map((row) => [row.id, row])).values()];
       for (const row of rows) if (row.look) this.looks.set(row.id, { of: this.stateOf(row), look: row.look });
       this.candidates.set(rows.map((row) => ({ row, look: this.looks.get(row.id)?.look })));
       this.loaded.set(true);
@@ -193,6 +190,12 @@ export class CasesService {
 
   private show(progress: { done: number; of: number } | undefined): void {
     this.progress.set(progress);
-    this.candidates.update((all) => all.map((c) => ({ ...c, look: this.looks.get(c.row.id)?.look, fault: this.faults.get(c.row.id) })));
+    // A row that nothing was found out about stays the object it is: nothing of it is drawn again.
+    this.candidates.update((all) =>
+      all.map((c) => {
+        const look = this.looks.get(c.row.id)?.look, fault = this.faults.get(c.row.id);
+        return look === c.look && fault === c.fault ? c : { ...c, look, fault };
+      })
+    );
   }
 }

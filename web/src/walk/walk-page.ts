@@ -32,8 +32,13 @@ export function chanceWords({ confidence, factsKnown, factsAsked }: Pick<QuickLo
 }
 /** With fewer of the facts than this, a candidate is bare. */
 const BARE = 0.25;
+/** Rows drawn at first, and then with each step. */
+const SCREENFUL = 40, STEP = 300;
 /** Tooling times looked at. */
 const MOST_TIMES = 500;
+
+/** Safari has no such call: then after a while. */
+const afterIdle = (work: () => void): void => void ('requestIdleCallback' in window ? requestIdleCallback(work) : setTimeout(work, 100));
 
 /** Candidates of the plant, the one most worth an hour's work first. */
 @Component({
@@ -131,8 +136,8 @@ export class WalkPage {
     if (this.cases.progress()) return [...rows].sort((a, b) => (place.get(a.row.id) ?? -1) - (place.get(b.row.id) ?? -1));
     return sorted(rows, this.columns, this.sort());
   });
-  /** Rows drawn; thousands are looked through with the filter. */
-  protected readonly most = signal(300);
+  /** Rows drawn: a screen of them at once, the rest when the page has nothing to do; thousands are looked through with the filter. */
+  protected readonly most = signal(SCREENFUL);
   protected readonly groupings = [
     { id: '', label: 'not grouped' },
     { id: 'place', label: 'by place' },
@@ -180,6 +185,9 @@ export class WalkPage {
     });
     effect(() => {
       if (!this.cases.progress()) this.settle();
+    });
+    effect(() => {
+      if (this.rows().length > SCREENFUL && untracked(this.most) === SCREENFUL) afterIdle(() => this.most.set(STEP));
     });
     effect(() => this.neighbours.listed(this.rows().map((c) => c.row.id)));
     // Until somebody opens a row, the margin explains the first one.
