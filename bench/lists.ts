@@ -28,7 +28,11 @@ export async function benchLists(): Promise<void> {
     );
     for (let k = 0; k < CASES; k += AT_ONCE) {
       const docs = Array.from({ length: AT_ONCE }, (_, i) => candidate(k + i));
-      const answer = await fetch(`${url}/api/cases/list`, { method: 'POST', headers: { 'content-type': 'application/json', origin: url }, body: JSON.stringify({ docs }) });
+      const answer = await fetch(`${url}/api/cases/list`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', origin: url },
+        body: JSON.stringify({ docs }),
+      });
       if (!answer.ok) throw new Error(await answer.text());
     }
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -20,7 +20,7 @@ test.describe('axe finds nothing', () => {
     ], [
       'shelf',
       'Prototypes; softens in a hot car.',
-    ], ['nowhere', 'nothing at this address']] as const
+    ], ['board?fill=open%3D1', 'Add the part of a case'], ['nowhere', 'nothing at this address']] as const
   ) {
     test(`on ${path}`, async ({ page, server }) => {
       await page.goto(`${server.url}/${path}`);

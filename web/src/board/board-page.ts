@@ -17,6 +17,7 @@ import { RecordsView } from '../records/records-view';
 import { inAddress } from '../shared/address';
 import { nowLocal } from '../shared/today';
 import { WorkingMargin } from '../shared/working-margin';
+import { FillView, OPEN } from './fill-view';
 
 const DAY_MIN = 1440;
 const LEAST_DAYS = 5;
@@ -29,7 +30,7 @@ const MOST_JOBS = 500;
 @Component({
   selector: 'cu-board-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDrag, RecordsView, WorkingMargin],
+  imports: [CdkDrag, RecordsView, WorkingMargin, FillView],
   templateUrl: './board-page.html',
   styleUrl: './board-page.scss',
 })
@@ -43,6 +44,9 @@ export class BoardPage {
   protected readonly rows = signal<readonly RecordRow[]>([]);
   protected readonly loaded = signal(false);
   protected readonly problem = signal('');
+  private readonly fill = inAddress<string>('fill', '');
+  /** Parts are being put into a bin. */
+  protected readonly filling = computed(() => this.fill() !== '');
   protected readonly people = inAddress<string>('people', '1');
   protected readonly plan = signal<BoardPlan | undefined>(undefined);
   /** What the last move by hand did. */
@@ -108,6 +112,10 @@ export class BoardPage {
       const problem = this.asked();
       untracked(() => void this.work(problem));
     });
+  }
+
+  protected toggled(open: boolean): void {
+    if (open !== this.filling()) this.fill.set(open ? OPEN : '');
   }
 
   protected async load(): Promise<void> {

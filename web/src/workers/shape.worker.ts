@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink';
+import { pack, type Packable, type Packing, type PackOptions } from '@cuadro/core/board/pack';
 import type { FaceMark } from '@cuadro/core/case/types';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { plannerOf } from '@cuadro/core/plan/planners';
@@ -19,7 +20,7 @@ import { bentOf, type SolvedClass, solveUnitLoads, type UnitAsk, workOf, type Wo
 import { align } from '@cuadro/core/proof/align';
 import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
 import { readScan } from '@cuadro/core/proof/scan';
-import { frameFor, turned, type Vec3 } from '@cuadro/core/shape/turn';
+import { frameFor, turned, UP, type Vec3 } from '@cuadro/core/shape/turn';
 
 /** What the part view needs to draw a part, standing as it is built. */
 export interface DrawnShape {
@@ -37,6 +38,23 @@ export interface BentLines {
   /** Drawn so many times as far as a load of size one moves them on a modulus of `UNIT_E`; how far that is at most, mm. */
   scale: number;
   most: number;
+}
+
+/** A part to be put into a bin, as its file came. */
+export interface PackedFile {
+  id: string;
+  bytes: Uint8Array;
+  fileName: string;
+  unit: LengthUnit;
+  up?: Vec3;
+  count: number;
+}
+export type PackRoom = Pick<PackOptions, 'bin_mm' | 'gap_mm' | 'stacked'> & { /** How long other orders are tried. */ seconds: number };
+export interface PackedBin {
+  packing: Packing;
+  /** By part: its box as it stands, before it is turned about the vertical. */
+  sizes: Record<string, Vec3>;
+  volume_mm3: number;
 }
 
 /** What a part can be saved as. */
@@ -226,6 +244,18 @@ const api = {
     const { mesh, done } = repair(readMesh(bytes, fileName, unit), reachFor(part().mesh));
     const stl = writeStl(mesh.vertices, mesh.indices);
     return transfer({ stl, done, measure: measure(mesh) }, [stl.buffer as ArrayBuffer]);
+  },
+
+  /** Parts of several files put into one bin, each standing as it is built. Progress is that of the first order that is tried. */
+  pack(parts: PackedFile[], options: PackRoom, onProgress: (share: number) => void): PackedBin {
+    const read = parts.map((p): Packable => ({ id: p.id, count: p.count, mesh: turned(readShape(p.bytes, p.unit, p.fileName).mesh, p.up ?? UP) }));
+    const until = performance.now() + options.seconds * 1000;
+    const packing = pack(read, { ...options, goOn: () => performance.now() < until, progress: onProgress });
+    const sizes = Object.fromEntries(read.map(({ id, mesh }) => {
+      const { low, high } = extentOf(mesh.vertices);
+      return [id, [0, 1, 2].map((i) => high[i] - low[i]) as Vec3];
+    }));
+    return { packing, sizes, volume_mm3: packing.fill * options.bin_mm[0] * options.bin_mm[1] * packing.height_mm };
   },
 
   /** The part as a file, in millimetres and its own axes. */
