@@ -131,6 +131,8 @@ export function demoRecords(today: Date): DemoRecord[] {
     kind: 'build', at: at(ago),
     values: {
       tool, process, outcome, hours_estimated: hours[0], hours_actual: hours[1], money_estimated: money[0], money_actual: money[1],
+      // Ranges as the estimates had them: a tenth less, an eighth more; days come whole.
+      money_low: Math.round(0.9 * money[0]), money_high: Math.round(1.125 * money[0]), days_low: Math.max(1, days[0] - 1), days_high: days[0] + 1,
       days_estimated: days[0], days_actual: days[1], ...(remark && { remark }),
     },
   }));

@@ -14,13 +14,22 @@ const STEPS = [
 
 test.describe('axe finds nothing', () => {
   for (
-    const [path, ready] of [['walk', 'Kitting tray'], ['cases', 'Kitting tray'], ['shop', 'Applications engineer'], ['log', 'How long tools really last'], [
-      'payback',
-      'Side by side',
-    ], [
-      'shelf',
-      'Prototypes; softens in a hot car.',
-    ], ['board?fill=open%3D1', 'Add the part of a case'], ['nowhere', 'nothing at this address']] as const
+    const [path, ready] of [
+      ['walk', 'Kitting tray'],
+      ['cases', 'Kitting tray'],
+      ['shop', 'Applications engineer'],
+      ['log', 'How long tools really last'],
+      [
+        'payback',
+        'Side by side',
+      ],
+      [
+        'shelf',
+        'Prototypes; softens in a hot car.',
+      ],
+      ['board?fill=open%3D1', 'Add the part of a case'],
+      ['nowhere', 'nothing at this address'],
+    ] as const
   ) {
     test(`on ${path}`, async ({ page, server }) => {
       await page.goto(`${server.url}/${path}`);

@@ -26,6 +26,10 @@ export interface RatioEvidence {
   n: number;
   /** Geometric mean of the ratios, against estimates without any factor of one's own; for scrap the share of builds that failed. */
   mean: number;
+  /** Of the builds whose estimate had a range: how many came out below its 10 % point, below and above its middle, above its 90 % point. */
+  fell?: readonly [below: number, lower: number, upper: number, above: number];
+  /** Standard deviation of ln(actual/estimated) beyond what those ranges said, so that later ones hold as often as they say. */
+  scatter?: number;
 }
 export interface Evidence {
   life: readonly LifeEvidence[];
@@ -76,6 +80,15 @@ export function blendedShare(prior: Range, hits: number, n: number): Range {
 /** What an estimate may be off by before any build is known. */
 const OFF: Range = { low: 0.9, likely: 1, high: 1 / 0.9 };
 
+/** P5 and P95 of a normal distribution lie so many standard deviations from its middle. */
+const FIVE = NINETY / 2;
+/** A range that is wider by a scatter of its logarithm. */
+const widened = ({ low, likely, high }: Range, scatter: number): Range => ({
+  low: likely * Math.exp(-Math.hypot(Math.log(likely / low), FIVE * scatter)),
+  likely,
+  high: likely * Math.exp(Math.hypot(Math.log(high / likely), FIVE * scatter)),
+});
+
 export interface OwnFactor extends Range {
   /** What it was learned from; absent where nothing was. */
   from?: RatioEvidence;
@@ -84,11 +97,11 @@ export interface OwnFactor extends Range {
 /**
  * Factor on the built-in estimate of a price or of the time until a tool is ready, from one's own builds by this process: actual
  * over estimated, n/(n + 4) of the way. Days follow the days that were logged, or the hours where nobody logged days.
- * Exactly 1 where there are none.
+ * Exactly 1 where there are none. Where own builds scattered by more than their ranges said, it scatters by the rest.
  */
 export function ownFactor(evidence: Evidence, process: string, of: 'money' | 'days'): OwnFactor {
   const from = ratioEvidence(evidence, process, of) ?? (of === 'days' ? ratioEvidence(evidence, process, 'hours') : undefined);
-  return from ? { ...blended(OFF, from.mean, from.n), from } : { low: 1, likely: 1, high: 1 };
+  return from ? { ...widened(blended(OFF, from.mean, from.n), from.scatter ?? 0), from } : { low: 1, likely: 1, high: 1 };
 }
 
 /** "12 tools", "1 tool" */

@@ -1,3 +1,4 @@
+import { randomNormal } from 'd3-random';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { inputFaults } from '../inputs/schema';
@@ -11,6 +12,7 @@ import { DEFAULT_SHOP } from '../shelf/shop';
 import { blended, blendedShare, movedLife, NO_EVIDENCE, ownFactor, ownLog, PRIOR_WEIGHT } from './evidence';
 import { evidenceOf, RECORD_KINDS, recordKindOf } from './kinds';
 import { valueOf } from '../worksheet/evaluate';
+import { percentiles, sampleEntry, uniformSource } from '../worksheet/sample';
 import { certificate } from './kinds/certificate';
 import { expired, priceAt, quote } from './kinds/quote';
 import { FAMILIES } from '../need/families';
@@ -230,6 +232,71 @@ describe('evidence', () => {
     ]);
     // 120 was 100 by the book: the build came to 1.2 times the book, though its estimate was right.
     expect(ratios.find((r) => r.of === 'money')).toMatchObject({ n: 1, mean: 1.2 });
+  });
+  it('of builds counts where they fell in the range of their estimate', () => {
+    const build = (actual: number, more: Values = {}): RecordRow =>
+      row('build', {
+        tool: 't',
+        process: 'extrusion-open',
+        outcome: 'good',
+        money_estimated: 100,
+        money_low: 90,
+        money_high: 120,
+        money_actual: actual,
+        ...more,
+      });
+    const [money] = recordKindOf('build').summarise!([
+      build(80),
+      build(95),
+      build(110),
+      build(120),
+      build(121),
+      build(300, { outcome: 'failed' }),
+      build(90, { money_low: undefined as never }),
+    ]).ratios!;
+    expect(money).toMatchObject({ of: 'money', n: 6, fell: [1, 1, 2, 1] });
+  });
+  it('of builds makes ranges hold as often as they say: eight in ten of those that were never seen', () => {
+    // The book is a sixth too low, and its ranges are half as wide as builds scatter: 12 % against 25 %.
+    const [BIAS, SCATTER, OWN] = [Math.log(1.2), 0.25, 0.12];
+    const draw = randomNormal.source(uniformSource(7))(0, 1);
+    const actual = (): number => 100 * Math.exp(BIAS + SCATTER * draw());
+    const [low, high] = [100 * Math.exp(-1.2816 * OWN), 100 * Math.exp(1.2816 * OWN)];
+    const seen = Array.from(
+      { length: 60 },
+      () =>
+        row('build', { tool: 't', process: 'extrusion-open', outcome: 'good', money_estimated: 100, money_low: low, money_high: high, money_actual: actual() }),
+    );
+    const evidence = { ...NO_EVIDENCE, ...recordKindOf('build').summarise!(seen) };
+    const factor = ownFactor(evidence, 'extrusion-open', 'money');
+    // The range of the next estimate: its own, times what was learned.
+    const learned = sampleEntry(
+      { name: 'own', label: '', unit: '', ...factor, spread: 'lognormal', source: { kind: 'guess', text: '' } },
+      20_000,
+      3,
+    ) as Float64Array;
+    const { p10, p90 } = percentiles(learned.map((x) => 100 * x * Math.exp(OWN * draw())));
+    const fresh = Array.from({ length: 4000 }, actual);
+    const within = (a: number, b: number): number => fresh.filter((x) => x >= a && x <= b).length / fresh.length;
+    expect(within(p10, p90)).toBeGreaterThan(0.75);
+    expect(within(p10, p90)).toBeLessThan(0.85);
+    // As it was before, four in ten.
+    expect(within(low, high)).toBeLessThan(0.5);
+    // Ranges that held are not made wider.
+    const calm = Array.from(
+      { length: 60 },
+      () =>
+        row('build', {
+          tool: 't',
+          process: 'extrusion-open',
+          outcome: 'good',
+          money_estimated: 100,
+          money_low: low,
+          money_high: high,
+          money_actual: 100 * Math.exp(0.06 * draw()),
+        }),
+    );
+    expect(recordKindOf('build').summarise!(calm).ratios![0].scatter).toBeUndefined();
   });
   it('of builds goes into price and date, n/(n + 4) of the way, and a new build says which factor was in force', () => {
     const log = evidenceOf(

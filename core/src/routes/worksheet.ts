@@ -411,7 +411,7 @@ function ownEntries(process: Process, evidence: Evidence): Entry[] {
     const source: Source = from
       ? { kind: 'measured', text: `${ownLog(from.n, 'build')} (${OWN[from.of as keyof typeof OWN]}): in the mean ${from.mean.toFixed(2)} times the estimate.` }
       : { kind: 'standard', text: 'No build of this process is in the log.' };
-    return { name, label, unit: '', low, likely, high, source, key: `${process.id}.${name}` };
+    return { name, label, unit: '', low, likely, high, source, key: `${process.id}.${name}`, ...(from?.scatter && { spread: 'lognormal' as const }) };
   });
 }
 

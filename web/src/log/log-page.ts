@@ -29,6 +29,11 @@ const OF_WORDS = { hours: 'hours', money: 'price', days: 'days' } as const;
         <h2>What the log says</h2>
         @for (l of lives(); track l) { <p>{{ l }}</p> }
         @for (b of builds(); track b) { <p>{{ b }}</p> }
+        @for (h of held(); track h.label) {
+          <figure class="held"><svg viewBox="0 0 100 34" role="img" [attr.aria-label]="h.words">
+            @for (b of h.bars; track $index; let i = $index) { <rect [class.out]="i === 0 || i === 3" [attr.x]="25 * i + 2" [attr.y]="32 - b" width="21" [attr.height]="b" /><line [attr.x1]="25 * i" [attr.x2]="25 * i + 25" [attr.y1]="32 - h.expected[i]" [attr.y2]="32 - h.expected[i]" /> }
+          </svg><figcaption>{{ h.words }}</figcaption></figure>
+        }
         @if (!lives().length && !builds().length) { <p>Nothing yet. A tool with its cycles, or a build with its hours, is enough to begin.</p> }
         <p class="quiet">Lives, prices and times of later estimates move towards your own, the built-in figure weighing as much as four tools or builds; the share that fails moves too, the built-in one weighing more the narrower its range. A build that failed counts in that share alone. Where no days are logged, hours stand for them.</p>
       </cu-margin>
@@ -63,6 +68,24 @@ export class LogPage {
       return `${processOf(process).label}: ${ratio}${Math.round(100 * failed.mean)} % of ${ownLog(failed.n, 'build')} failed.${now}`;
     });
   });
+
+  /** How often the ranges of estimates held: builds below the 10 % point, below and above the middle, above the 90 % point, against 10, 40, 40 and 10 of a hundred. */
+  protected readonly held = computed(() =>
+    this.shops.site().evidence.ratios.flatMap(({ process, of, fell }) => {
+      if (!fell || of === 'scrap') return [];
+      const n = fell.reduce((a, b) => a + b, 0);
+      const most = Math.max(0.4, ...fell.map((x) => x / n));
+      const label = `${processOf(process).label}, ${OF_WORDS[of]}`;
+      return [{
+        label,
+        bars: fell.map((x) => (30 * x) / n / most),
+        expected: [0.1, 0.4, 0.4, 0.1].map((x) => (30 * x) / most),
+        words: `${label}: ${fell[1] + fell[2]} of ${n} lay between the 10 % and the 90 % point of their estimate; eight in ten would. ${
+          fell[0]
+        } came out below, ${fell[3]} above.`,
+      }];
+    })
+  );
 
   constructor() {
     inject(MarginService).clear();

@@ -24,10 +24,39 @@ function ratios(rows: readonly RecordRow[]): RatioEvidence[] {
         const [e, a] = [positive(r.values, estimated), positive(r.values, actual)];
         return e && a ? [Math.log((a * (positive(r.values, factor) ?? 1)) / e)] : [];
       });
-      return logs.length ? [{ process, of, n: logs.length, mean: Math.exp(logs.reduce((s, x) => s + x, 0) / logs.length) }] : [];
+      const log = mean(logs);
+      return logs.length ? [{ process, of, n: logs.length, mean: Math.exp(log), ...ranged(own, of, log) }] : [];
     });
     return [...out, { process, of: 'scrap' as const, n: own.length, mean: own.filter((r) => r.values['outcome'] === 'failed').length / own.length }];
   });
+}
+
+const mean = (xs: readonly number[]): number => xs.reduce((s, x) => s + x, 0) / xs.length;
+/** P10 and P90 of a normal distribution lie so many standard deviations from its middle. */
+const TEN = 1.2816;
+/** Ranges of fewer builds say nothing of the next one; and that of the estimates themselves weighs as much as four. */
+const LEAST = 5, PRIOR = 4;
+
+/**
+ * How the builds lay in the ranges of their estimates. Their scatter about one's own mean is blended with that of the ranges, ((n − 1) s² + 4 m²)/(n + 3);
+ * what is beyond m², the mean square of the ranges, is scatter that the estimates did not know of.
+ * @param log mean of ln(actual/estimated), by the book
+ */
+function ranged(rows: readonly RecordRow[], of: RatioEvidence['of'], log: number): Pick<RatioEvidence, 'fell' | 'scatter'> {
+  const fell: [number, number, number, number] = [0, 0, 0, 0];
+  const off: number[] = [], own: number[] = [];
+  for (const { values: v } of rows) {
+    const [e, a, low, high] = [`${of}_estimated`, `${of}_actual`, `${of}_low`, `${of}_high`].map((id) => positive(v, id));
+    if (v['outcome'] === 'failed' || !e || !a || !low || !high || !(high > low)) continue;
+    fell[a < low ? 0 : a < e ? 1 : a <= high ? 2 : 3]++;
+    off.push((Math.log((a * (positive(v, `${of}_factor`) ?? 1)) / e) - log) ** 2);
+    own.push((Math.log(high / low) / (2 * TEN)) ** 2);
+  }
+  const n = off.length;
+  if (!n) return {};
+  const m = mean(own);
+  const scatter = n < LEAST ? 0 : Math.sqrt(Math.max(0, (off.reduce((s, x) => s + x, 0) + PRIOR * m) / (n - 1 + PRIOR) - m));
+  return { fell, ...(scatter > 0 && { scatter }) };
 }
 
 /** Factors that an estimate made today carries, for those that were not said. */
@@ -60,8 +89,15 @@ export const build: RecordKind = {
     number('hours_actual', 'Hours, taken', 'time', [0, 100_000], undefined, { optional: true }),
     number('money_estimated', 'Price, estimated', 'money', [0, 1e8], undefined, { optional: true }),
     number('money_actual', 'Price, paid', 'money', [0, 1e8], undefined, { optional: true }),
+    number('money_low', 'Its 10 % point', 'money', [0, 1e8], undefined, {
+      optional: true,
+      help: 'Of the estimate, as it was made: with the 90 % point it tells how often ranges hold.',
+    }),
+    number('money_high', 'Its 90 % point', 'money', [0, 1e8], undefined, { optional: true }),
     number('days_estimated', 'Days, estimated', 'days', [0, 5000], undefined, { optional: true }),
     number('days_actual', 'Days, taken', 'days', [0, 5000], undefined, { optional: true }),
+    number('days_low', 'Days, 10 % point', 'days', [0, 5000], undefined, { optional: true }),
+    number('days_high', 'Days, 90 % point', 'days', [0, 5000], undefined, { optional: true }),
     number('money_factor', 'Own factor in that price', 'count', [0.05, 20], undefined, {
       optional: true,
       help: 'What your own builds had put on the estimate. Filled in as it stands when the build is entered; 1 for an estimate made without.',
@@ -69,6 +105,11 @@ export const build: RecordKind = {
     number('days_factor', 'Own factor in those days', 'count', [0.05, 20], undefined, { optional: true }),
     { kind: 'text', id: 'remark', label: 'Remark', max: 400, optional: true },
   ],
+  faults: (v) =>
+    (['money', 'days'] as const).flatMap((of) => {
+      const [low, high] = [positive(v, `${of}_low`), positive(v, `${of}_high`)];
+      return low && high && high < low ? [{ path: `${of}_high`, message: 'The 90 % point lies below the 10 % point.' }] : [];
+    }),
   title: (v) => String(v['tool'] ?? ''),
   stamp: (v, evidence) => ({ ...v, ...factorsInForce(v, evidence) }),
   summarise: (rows) => ({ ratios: ratios(rows) }),

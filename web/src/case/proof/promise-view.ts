@@ -108,7 +108,11 @@ export class PromiseView {
       tool: this.cases.doc()!.title,
       process: pin?.option.process,
       money_estimated: round(figure('price_each')),
+      money_low: round(pin?.figures.find((f) => f.name === 'price_each')?.range.p10),
+      money_high: round(pin?.figures.find((f) => f.name === 'price_each')?.range.p90),
       days_estimated: round(pin?.lead.risk?.p50),
+      days_low: round(pin?.lead.risk?.p10),
+      days_high: round(pin?.lead.risk?.p90),
     };
     return Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Values;
   });
