@@ -1,6 +1,8 @@
 import { familyOf } from '../need/families';
 import type { Family, Form } from '../need/family';
 import { largestOf } from '../need/loads';
+import { counted } from '../records/evidence';
+import { fittedPrice } from '../records/price-fit';
 import type { Site } from '../records/site';
 import type { Contribution } from './contribution';
 import { REQUIREMENTS, type Need, type Requirement, type RequirementId } from '../need/requirements';
@@ -42,8 +44,30 @@ export const plainFacts = (doc: CaseDoc, site: Site): CaseFacts => ({
   family: familyOf(doc.family),
   need: resolveNeed(doc),
   contributions: [],
-  today: {},
+  today: byPastOrders(doc, site),
 });
+
+/** What today's tool costs by the site's own past orders of that way; nothing where somebody knows any of it, or too few were entered. */
+function byPastOrders(doc: CaseDoc, { evidence }: Site): GivenToday {
+  const fit = doc.today.cost === null && doc.today.once === null ? evidence.prices?.find((p) => p.way === doc.today.way) : undefined;
+  if (!fit) return {};
+  const shape = shapeFor(doc, false);
+  const [x, y, z] = shape?.measure.box_mm ?? doc.size_mm;
+  const found = shape?.study?.body.features.pockets.length;
+  const holes = shape?.holes?.length ?? shape?.study?.body.holes.length;
+  const features = found === undefined || holes === undefined ? undefined : found + holes;
+  const price = fittedPrice(fit, { box_mm3: x * y * z, ...(features !== undefined && { features }) });
+  return {
+    'today.cost': {
+      ...price,
+      plan: 'Past orders',
+      says: `By ${counted(fit.n, 'past order')} of your own, by size${
+        features === undefined ? '' : ` and ${counted(features, 'feature')} to cut`
+      }; all that was paid, shared by the pieces.`,
+    },
+    'today.once': { low: 0, likely: 0, high: 0, plan: 'Past orders', says: 'Counted in the price of one, as the past orders have it.' },
+  };
+}
 
 /** Fill the gaps of a need with what is usual for the family. Essential facts stay open until somebody gives them. */
 export const resolveNeed = once((doc: CaseDoc): ResolvedNeed => {

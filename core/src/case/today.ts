@@ -65,8 +65,9 @@ export const TODAY_FIGURES: readonly (NumberInput & { id: TodayFigure })[] = [
 export const TODAY_GIFTS = ['today.cost', 'today.once', 'today.wait_days', 'today.use_cost'] as const;
 export type TodayGift = (typeof TODAY_GIFTS)[number];
 export interface GivenFigure extends Range {
-  /** Label of the plan, or of the plans where several add up. */
+  /** Label of the plan, or of the plans where several add up; where something else says it, `says`. */
   plan: string;
+  says?: string;
   /** Of what use costs: which new tool is rid of it. */
   gainedBy?: string;
 }

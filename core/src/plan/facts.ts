@@ -20,7 +20,7 @@ export function factsWith(planners: readonly Planner[], doc: CaseDoc, site: Site
   const active = planners.filter((p) => doc.plans?.[p.id]);
   if (!active.length) return plain;
   const need: Record<string, unknown> = { ...plain.need };
-  let today: GivenToday = {};
+  let today: GivenToday = plain.today;
   for (const planner of active) {
     const plan = evaluatePlan(planner, plain, doc.plans![planner.id], planner.gives?.some((g) => isTodayGift(g.to)) ? RANGE_SAMPLES : 0);
     today = withGiven(today, todayGiven(plan));

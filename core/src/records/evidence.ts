@@ -1,5 +1,6 @@
 import type { Duty } from '../need/family';
 import type { Machine } from '../process/machine';
+import type { PriceFit } from './price-fit';
 import type { Range } from '../worksheet/types';
 
 /**
@@ -34,6 +35,8 @@ export interface RatioEvidence {
 export interface Evidence {
   life: readonly LifeEvidence[];
   ratios: readonly RatioEvidence[];
+  /** What tools were ordered for, by way of making; absent where too few are known. */
+  prices?: readonly PriceFit[];
   /** The register of machines; absent in what was signed before there was one. */
   machines?: readonly Machine[];
 }

@@ -12,6 +12,7 @@ import { job } from './kinds/job';
 import { making } from './kinds/making';
 import { note } from './kinds/note';
 import { partner } from './kinds/partner';
+import { pastOrder } from './kinds/past-order';
 import { quote } from './kinds/quote';
 import { refusedJob } from './kinds/refused-job';
 import { release } from './kinds/release';
@@ -40,6 +41,7 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   storedTool,
   refusedJob,
   toolingTime,
+  pastOrder,
   claim,
   partner,
   formingStep,
@@ -61,6 +63,7 @@ export function evidenceOf(rows: readonly RecordRow[]): Evidence {
       ? {
         life: [...sum.life, ...(more.life ?? [])],
         ratios: [...sum.ratios, ...(more.ratios ?? [])],
+        ...((sum.prices ?? more.prices)?.length && { prices: [...(sum.prices ?? []), ...(more.prices ?? [])] }),
         ...((sum.machines ?? more.machines) && { machines: [...(sum.machines ?? []), ...(more.machines ?? [])] }),
       }
       : sum;

@@ -1,9 +1,12 @@
-import { EMPTY_TODAY, TODAY_WAY_IDS } from '../case/today';
+import { EMPTY_TODAY, TODAY_WAY_IDS, TODAY_WAYS } from '../case/today';
 import type { CaseDoc } from '../case/types';
 import { evaluateCase } from '../decide/evaluate-case';
 import { evaluateToday, todayOf } from './today';
 import { readdirSync } from 'node:fs';
 import { factsOf } from '../plan/facts';
+import type { RecordRow } from '../records/kind';
+import { evidenceOf } from '../records/kinds';
+import { ORDERED_WAYS } from '../records/kinds/past-order';
 import { BUILT_IN_SITE } from '../records/site';
 import { join } from 'node:path';
 import { DEFAULT_SHOP } from '../shelf/shop';
@@ -452,6 +455,31 @@ describe('the tool of today', () => {
     expect(figure({ material: 's235' }, 'price_each')).toBeCloseTo(valueOf(near.point, 'price_each'), 9);
     expect(figure({ material: 's235' }, 'redraw_h')).toBe(0);
     expect(todayOf(facts({ way: 'welded' }))).toMatchObject({ label: 'Today: welded up from pieces', near: { process: { id: 'fabrication' }, guessed: true } });
+  });
+  it('without a price costs what own past orders of its size came to, until somebody types it', () => {
+    const rows = [1, 2, 3, 4, 5, 6].map((k): RecordRow => ({
+      id: String(k),
+      kind: 'past-order',
+      caseId: null,
+      at: '2026-01-01T00:00:00Z',
+      who: '',
+      revision: 1,
+      // 480 and 100 of one-off work for two of 240 × 96 × 42 mm, give or take.
+      values: { tool: 'Jig', way: 'machined', price: 580 + 4 * k, pieces: 2, x: 240, y: 96, z: 42, on: '2025-05-01' },
+    }));
+    const site = { ...BUILT_IN_SITE, evidence: evidenceOf(rows) };
+    const of = (today: Partial<CaseDoc['today']>) =>
+      evaluateToday(factsOf(demoDoc({ size_mm: [240, 96, 42], shapes: {}, today: { ...EMPTY_TODAY, way: 'machined', ...today } }), site));
+    const each = (today: Partial<CaseDoc['today']>): number => valueOf(of(today).point, 'price_each');
+    expect(each({})).toBeGreaterThan(270);
+    expect(each({})).toBeLessThan(310);
+    expect(valueOf(of({}).point, 'price_once')).toBe(0);
+    expect(of({}).overrides['price_each']).toMatchObject({ note: 'By 6 past orders of your own, by size; all that was paid, shared by the pieces.' });
+    expect(each({ cost: 99 })).toBe(99);
+    expect(ORDERED_WAYS.map((w) => TODAY_WAYS[w.value as keyof typeof TODAY_WAYS]?.label)).toEqual(ORDERED_WAYS.map((w) => w.label));
+    // Another way of making it has no orders.
+    expect(each({ way: 'welded' })).not.toBeCloseTo(each({}), 0);
+    expect(of({ way: 'welded' }).overrides['price_each']).toBeUndefined();
   });
   it('is built up from as many pieces as were counted', () => {
     // Each piece is sawn, drilled, joined and drawn: three times the pieces are dearer by more than half.

@@ -102,7 +102,7 @@ function said({ doc, today }: CaseFacts): Record<string, Override> {
   const worked = (gift: TodayGift, figure: string): Record<string, Override> => {
     const given = today[gift];
     if (!given) return {};
-    const note = `From the plan “${given.plan}”, where its steps stand.`;
+    const note = given.says ?? `From the plan “${given.plan}”, where its steps stand.`;
     return { [figure]: { low: given.low, likely: given.likely, high: given.high, note, source: { kind: 'you', text: note } } };
   };
   return {

@@ -3,7 +3,9 @@ import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { DUTIES } from '@cuadro/core/need/family';
 import { processOf } from '@cuadro/core/process/processes';
 import { counted, ownFactor, ownLog } from '@cuadro/core/records/evidence';
+import { ORDERED_WAYS } from '@cuadro/core/records/kinds/past-order';
 import { RECORD_KINDS } from '@cuadro/core/records/kinds';
+import { fittedPrice } from '@cuadro/core/records/price-fit';
 import { shelfOf } from '@cuadro/core/shelf/shelf';
 import { MarginService } from '../data/margin.service';
 import { ShopService } from '../data/shop.service';
@@ -29,6 +31,7 @@ const OF_WORDS = { hours: 'hours', money: 'price', days: 'days' } as const;
         <h2>What the log says</h2>
         @for (l of lives(); track l) { <p>{{ l }}</p> }
         @for (b of builds(); track b) { <p>{{ b }}</p> }
+        @for (p of prices(); track p) { <p>{{ p }}</p> }
         @for (h of held(); track h.label) {
           <figure class="held"><svg viewBox="0 0 100 34" role="img" [attr.aria-label]="h.words">
             @for (b of h.bars; track $index; let i = $index) { <rect [class.out]="i === 0 || i === 3" [attr.x]="25 * i + 2" [attr.y]="32 - b" width="21" [attr.height]="b" /><line [attr.x1]="25 * i" [attr.x2]="25 * i + 25" [attr.y1]="32 - h.expected[i]" [attr.y2]="32 - h.expected[i]" /> }
@@ -69,6 +72,17 @@ export class LogPage {
     });
   });
 
+  /** What past orders say: the price at two sizes, and how it grows. */
+  protected readonly prices = computed(() =>
+    (this.shops.site().evidence.prices ?? []).map((fit) => {
+      const at = (box_mm3: number): string => `${formatNumber(Number(fittedPrice(fit, { box_mm3 }).likely.toPrecision(2)))} ${this.shops.currency()}`;
+      return `Ordered ${ORDERED_WAYS.find((w) => w.value === fit.way)?.label ?? fit.way}: ${at(1e5)} for a box of 100 cm³ and ${
+        at(1e6)
+      } for a litre, in the mean; with twice the features to cut ${Math.round(100 * (2 ** fit.mean[2] - 1))} % more. From ${
+        counted(fit.n, 'order')
+      }; one order lies within a factor of ${Math.exp(1.2816 * Math.sqrt(fit.scatter)).toFixed(2)} eight times of ten.`;
+    })
+  );
   /** How often the ranges of estimates held: builds below the 10 % point, below and above the middle, above the 90 % point, against 10, 40, 40 and 10 of a hundred. */
   protected readonly held = computed(() =>
     this.shops.site().evidence.ratios.flatMap(({ process, of, fell }) => {
