@@ -95,6 +95,12 @@ async function records(kind: string, server: ReturnType<typeof api>) {
   return hands(fixture);
 }
 
+async function offeredFor(kind: string): Promise<string> {
+  const fixture = TestBed.createComponent(RecordsView);
+  fixture.componentRef.setInput('kind', kind);
+  return (await hands(fixture)).text();
+}
+
 describe('records of any kind', () => {
   it('are listed with what was answered, in words, and what has to be known of them today', async () => {
     const { text } = await records('quote', api([row(QUOTE), row({ ...QUOTE, supplier: 'Old', valid_until: '2020-01-01' }, 'r2')]));
@@ -157,6 +163,31 @@ describe('records of any kind', () => {
     await press(/^Take off n$/);
     expect(server.calls[0]).toEqual(['remove', 'tool-life', 'r1']);
     expect(reload).toHaveBeenCalled();
+  });
+});
+
+describe('rows from a spreadsheet', () => {
+  it('are looked over, those that can be are added, the others say why; what needs a table or a file is not offered', async () => {
+    const server = api([]);
+    const { press, el, text, settle } = await records('past-order', server);
+    await press(/^from a spreadsheet$/);
+    const field = el.querySelector('textarea')!;
+    field.value =
+      'Tool\tIt was\tPaid in all\tLong\tWide\tHigh\tOrdered on\nJig\tmachined\t480\t240\t96\t42\t2025-03-12\nFrame\tknitted\t1\t1\t1\t1\t2025-03-12';
+    field.dispatchEvent(new Event('input'));
+    await settle();
+    expect(text()).toContain('1 of 2 rows can be added.');
+    expect(text()).toContain('Line 3: It was: one of machined');
+    await press(/^Add 1 rows$/);
+    await settle();
+    expect(server.calls.map((c) => c.slice(0, 4))).toEqual([[
+      'add',
+      'past-order',
+      'c1',
+      { tool: 'Jig', way: 'machined', price: 480, pieces: 1, x: 240, y: 96, z: 42, on: '2025-03-12' },
+    ]]);
+    const quotes = await offeredFor('quote');
+    expect(quotes).not.toContain('from a spreadsheet');
   });
 });
 

@@ -13,6 +13,7 @@ import { ApiService, RequestFault } from '../data/api.service';
 import { SettingsService } from '../data/settings.service';
 import { ShopService } from '../data/shop.service';
 import { InputForm } from '../shared/inputs/input-form';
+import { BringRecords } from './bring-records';
 
 /** Rows shown at once. */
 const PAGE = 50;
@@ -29,7 +30,7 @@ interface Draft {
 @Component({
   selector: 'cu-records',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputForm, MatButtonModule, MatSnackBarModule],
+  imports: [BringRecords, InputForm, MatButtonModule, MatSnackBarModule],
   templateUrl: './records-view.html',
   styleUrl: './records-view.scss',
 })
@@ -59,6 +60,10 @@ export class RecordsView {
   protected readonly problem = signal('');
   protected readonly draft = signal<Draft | undefined>(undefined);
   protected readonly busy = signal(false);
+  /** Rows are being brought in from a spreadsheet. */
+  protected readonly bringing = signal(false);
+  /** Every question that has to be answered fits into a cell. */
+  protected readonly listable = computed(() => this.spec().inputs.every((i) => i.optional || !['file', 'table', 'points', 'place'].includes(i.kind)));
   protected readonly pages = computed(() => Math.ceil(this.total() / PAGE));
   protected readonly csv = computed(() => `/api/records/${this.kind()}/csv${this.caseId() ? `?case=${this.caseId()}` : ''}`);
   private readonly today = new Date().toISOString().slice(0, 10);
@@ -70,6 +75,7 @@ export class RecordsView {
       untracked(() => {
         this.page.set(0);
         this.draft.set(undefined);
+        this.bringing.set(false);
         void this.load();
       });
     });
@@ -196,7 +202,7 @@ export class RecordsView {
     void this.load();
   }
 
-  private async changed(): Promise<void> {
+  protected async changed(): Promise<void> {
     await this.load();
     this.stored.emit();
     // What the records say may have moved estimates.
