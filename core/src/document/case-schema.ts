@@ -133,6 +133,7 @@ const studySchema = yup
         height_mm: length('Height'),
         bed_mm: yup.array().of(length('Room on the bed')).length(2).required(),
         overhang_mm2: amount('Overhang'),
+        buried_mm2: amount('Overhang that nobody reaches'),
         support_mm3: yup.object({ low: amount('Support'), likely: amount('Support'), high: amount('Support') }).required(),
         side_mm2: amount('Walls'),
         skin_mm2: amount('Level faces'),

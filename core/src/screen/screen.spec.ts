@@ -118,6 +118,16 @@ describe('checks that look at the mesh', () => {
     ['a mill does not ask about walls to be printed', 'walls', 'cnc-mill/al-6061', plate(1), undefined],
     ['a closed cavity keeps powder', 'drain', 'powder-polymer/pa12-powder', hollow, 'conditional'],
     ['and resin', 'drain', 'vat-resin/resin-tough', hollow, 'conditional'],
+    ['its roof stands on support that nobody gets at', 'support-access', 'extrusion-chamber/pa12-cf', hollow, 'conditional'],
+    ['and least of all in metal', 'support-access', 'metal-powder/am-316l', hollow, 'fail'],
+    ['powder holds it up by itself', 'support-access', 'powder-polymer/pa12-powder', hollow, undefined],
+    [
+      'a roof that is open to the side is got at',
+      'support-access',
+      'metal-powder/am-316l',
+      together(box(60, 20, 10), box(20, 20, 10, 20, 0, 10.001), box(60, 20, 10, 0, 0, 20.002)),
+      'pass',
+    ],
     ['not where there is none', 'drain', 'powder-polymer/pa12-powder', plate(3), 'pass'],
     // Ø1 is under the 1.5 mm of a powder bed and over the 0.8 mm of a vat; Ø6 through 10 is 0.8 widths from either end.
     ['a hole of 1 mm closes in powder', 'holes', 'powder-polymer/pa12-powder', drilledPlate(30, 20, 6, [[1, 10, 10]]), 'conditional'],

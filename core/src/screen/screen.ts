@@ -30,6 +30,7 @@ import { stiffness } from './checks/stiffness';
 import { slips } from './checks/slips';
 import { strength } from './checks/strength';
 import { tolerance } from './checks/tolerance';
+import { supportAccess } from './checks/support-access';
 import { unattended } from './checks/unattended';
 import { uv } from './checks/uv';
 import { vacuum } from './checks/vacuum';
@@ -95,6 +96,7 @@ const BY_ID = {
   walls,
   holes,
   drain,
+  'support-access': supportAccess,
   batch,
   'lead-time': leadTime,
   unattended,

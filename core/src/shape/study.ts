@@ -9,12 +9,13 @@ import { reach, type Reach } from './reach';
 import { type BodySections, studySections } from './sections';
 import { layerFaces, slice } from './slice';
 import { columns, coverage, raftOf, type Standing } from './support';
+import { buriedSupport } from './support-access';
 import { thickness, type Thickness } from './thickness';
 import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 6;
+export const STUDY_VERSION = 7;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {
@@ -39,6 +40,8 @@ export interface BuildStudy {
   support_mm3: { low: number; likely: number; high: number };
   /** Part of the columns that stands on the part itself. */
   onPart_mm3: number;
+  /** Part of the overhang from whose support no straight way leads out. */
+  buried_mm2: number;
   /** What it stands on, and the raft under what does not stand by itself. */
   standing: Standing;
   raft_mm3: number;
@@ -124,6 +127,7 @@ export function studyBuild(mesh: Mesh, up: Vec3): BuildStudy {
     overhang_mm2: plan.overhang_mm2,
     support_mm3: { low, likely: Math.max(low, likely), high: Math.max(low, likely, high) },
     onPart_mm3: plan.onPart_mm3,
+    buried_mm2: buriedSupport(mesh, plan.hanging),
     standing: plan.standing,
     raft_mm3: raftOf(plan),
     side_mm2: sum(s.perimeter_mm) * s.layer_mm,

@@ -12,7 +12,8 @@ const FAULTS_SHOWN = 8;
 @Component({
   selector: 'cu-bring-records',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: `:host { display: block; } textarea { width: 100%; } .buttons { display: flex; gap: 12px; align-items: center; }`,
+  styles:
+    `:host { display: block; } .panel { padding: 8px 12px; margin: 8px 0; } textarea { width: 100%; } .buttons { display: flex; gap: 12px; align-items: center; }`,
   template: `
     <section class="panel" aria-label="Rows from a spreadsheet">
       <label><span class="caption">Cells, with a header first: {{ headers() }}</span>

@@ -176,6 +176,12 @@ export class BuildPanel implements OnDestroy {
         text: areaShare(b.onPart_mm3, s.likely),
         how: 'Share of the columns that stands on the part itself: these have to be reached to be taken out and leave marks on both ends.',
       },
+      {
+        label: 'Not got at',
+        text: b.buried_mm2 > 0 ? areaText(b.buried_mm2, system) : 'none',
+        how:
+          'Part of the overhang from which no straight way leads out of the part, of 64 looked along: what holds it up there stays in. Lay it another way, or let it carry itself.',
+      },
     ];
   });
 
