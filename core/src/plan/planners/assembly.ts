@@ -18,10 +18,10 @@ const BY_SIZE: Source = {
 
 type Way = 'print' | 'mill' | 'buy';
 const WAYS: readonly (Option & { value: Way | 'least' | 'merged' })[] = [
-  { value: 'least', label: 'whatever costs least' },
-  { value: 'merged', label: 'part of the print' },
-  { value: 'print', label: 'printed apart' },
-  { value: 'mill', label: 'milled apart' },
+  { value: 'least', label: 'cheapest' },
+  { value: 'merged', label: 'in the print' },
+  { value: 'print', label: 'printed' },
+  { value: 'mill', label: 'milled' },
   { value: 'buy', label: 'bought' },
 ];
 const WORDS: Readonly<Record<Way, string>> = { print: 'printed', mill: 'milled', buy: 'bought' };
@@ -164,9 +164,9 @@ function findings(_: Figures, __: Values, ctx: PlanContext): PlanFinding[] {
     return {
       ...base,
       state: 'pass',
-      reason: `${WORDS[c.apart][0].toUpperCase()}${WORDS[c.apart].slice(1)}: ${said.join(', ')}.${dear ? ' Asked for so, though it is not the cheapest.' : ''}${
-        worn ? ` Worn after ${formatNumber(item.life!)} cycles: ${formatNumber(sparesOf(c, ctx))} of it are bought again for each tool.` : ''
-      }`,
+      reason: `${WORDS[c.apart][0].toUpperCase()}${WORDS[c.apart].slice(1)}: ${said.length > 1 ? said.join(', ') : money(costs[c.apart]!.money.likely)}.${
+        dear ? ' Asked for so, though it is not the cheapest.' : ''
+      }${worn ? ` Worn after ${formatNumber(item.life!)} cycles: ${formatNumber(sparesOf(c, ctx))} of it are bought again for each tool.` : ''}`,
     };
   });
 }

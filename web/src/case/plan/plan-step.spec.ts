@@ -63,7 +63,17 @@ describe('the plan step', () => {
   it('offers what a tool changes in use for every kind, steps of today where there is a tool, and stays with the one that was chosen', async () => {
     const names = (el: HTMLElement) => [...el.querySelectorAll('nav button')].map((b) => b.textContent!.trim());
     const { el, press, text, doc } = setUp(demoDoc({ family: 'gauge', plans: { 'today-steps': { values: {} } } }));
-    expect(names(el)).toEqual(['Limits of the gauge', 'What can go wrong in it', 'Fitted parts', 'Getting a model', 'Steps of today', 'In use']);
+    expect(names(el)).toEqual([
+      'Limits of the gauge',
+      'Error stack',
+      'What can go wrong in it',
+      'What can hurt',
+      'Fitted parts',
+      'One piece or several',
+      'Getting a model',
+      'Steps of today',
+      'In use',
+    ]);
     expect(text()).toContain('These are usual steps, not yours');
     await press(/^In use$/);
     await press(/^Work it out$/);

@@ -120,7 +120,7 @@ export class InputField {
 
   protected readonly ends = ENDS;
   /** In the place of a value that is open. */
-  protected readonly hint = computed(() => this.placeholder() ?? this.spec().open ?? (this.spec().kind === 'text' ? '' : 'not known'));
+  protected readonly hint = computed(() => this.placeholder() ?? this.spec().open ?? (this.spec().kind === 'text' ? '' : this.bare() ? '–' : 'not known'));
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly name = computed(() => this.named() ?? this.spec().label);
