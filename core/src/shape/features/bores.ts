@@ -1,3 +1,4 @@
+import { once } from '../../worksheet/once';
 import { bvhOf } from '../bvh';
 import { facets } from '../facets';
 import { next, twins } from '../half-edges';
@@ -84,8 +85,8 @@ interface Member {
   ends: { low: End; high: End };
 }
 
-/** Holes, counterbores with what they open into, and slots; the widest first. */
-export function boresOf(mesh: Mesh): Bore[] {
+/** Holes, counterbores with what they open into, and slots; the widest first. Found once for each mesh. */
+export const boresOf = once((mesh: Mesh): Bore[] => {
   const { rounds } = surfacesOf(mesh);
   const inside = rounds.filter((r) => r.concave);
   const whole = wholeRounds(inside);
@@ -94,7 +95,7 @@ export function boresOf(mesh: Mesh): Bore[] {
     return bore ? [bore] : [];
   });
   return [...bores.map((b) => withCover(mesh, b)), ...slots(mesh, inside)].sort((a, b) => b.diameter_mm - a.diameter_mm || b.depth_mm - a.depth_mm);
-}
+});
 
 /** As far as a key, or a screwdriver with its bit, reaches up from a head. */
 const KEY_MM = 80;

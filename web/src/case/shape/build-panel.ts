@@ -180,7 +180,7 @@ export class BuildPanel implements OnDestroy {
         label: 'Not got at',
         text: b.buried_mm2 > 0 ? areaText(b.buried_mm2, system) : 'none',
         how:
-          'Part of the overhang from which no straight way leads out of the part, of 64 looked along: what holds it up there stays in. Lay it another way, or let it carry itself.',
+          'Part of the overhang from which no straight way leads out of the part, straight off it, along its bores or all round: what holds it up there stays in. Lay it another way, or let it carry itself.',
       },
     ];
   });
