@@ -1,31 +1,17 @@
-import { chromium, type Page } from '@playwright/test';
-import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import type { Page } from '@playwright/test';
 import { newCase } from '@cuadro/core/case/new-case';
 import { FAMILIES } from '@cuadro/core/need/families';
 import { report } from './measure';
+import { served } from './served';
 
 const CASES = 5000;
 const AT_ONCE = 250;
 /** First rows on the screen, and the longest wait between two frames while the list is scrolled, ms. */
 const PAINT = 1500, FRAME = 50;
-const CHROMIUM = '/usr/bin/chromium';
 
 /** First paint and scrolling of the Walk and of Cases with 5 000 cases in the database, each against its limit; the second visit, as most are. */
 export async function benchLists(): Promise<void> {
-  if (!existsSync(CHROMIUM) || !existsSync('server/dist/main.js')) return console.log('lists: needs the built page (npm run build) and chromium');
-  const folder = mkdtempSync(join(tmpdir(), 'cuadro-bench-'));
-  const server = spawn(process.execPath, ['server/dist/main.js', '--port', '0', '--data', folder, '--empty'], { stdio: ['ignore', 'pipe', 'inherit'] });
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--use-angle=swiftshader', '--disable-background-networking'] });
-  try {
-    const url = await new Promise<string>((done) =>
-      server.stdout.on('data', (chunk: Buffer) => {
-        const found = /ready at (http:\S+)/.exec(chunk.toString());
-        if (found) done(found[1]);
-      })
-    );
+  await served('lists', async (url, browser) => {
     for (let k = 0; k < CASES; k += AT_ONCE) {
       const docs = Array.from({ length: AT_ONCE }, (_, i) => candidate(k + i));
       const answer = await fetch(`${url}/api/cases/list`, {
@@ -46,12 +32,7 @@ export async function benchLists(): Promise<void> {
       report(`${at}: longest frame while it is scrolled, against the limit`, await scrolled(page), FRAME, 'ms', 'at most 1');
       console.log(`${at}: ${await page.locator('tbody tr').count()} rows are on the page`);
     }
-  } finally {
-    await browser.close();
-    server.kill('SIGTERM');
-    await new Promise((done) => server.on('exit', done));
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }
 
 const candidate = (i: number) => ({

@@ -1,32 +1,17 @@
-import { chromium } from '@playwright/test';
-import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { refined, sphere } from '@cuadro/core/shape/testing';
 import { report } from './measure';
+import { served } from './served';
 
 /** A task that takes longer keeps the page from answering, ms. */
 const LIMIT = 50;
-const CHROMIUM = '/usr/bin/chromium';
 
 /**
  * The longest task of the page's thread while build directions of 200 000 triangles are compared in two workers. The least of three
  * comparisons: two busy workers leave a small machine no core for drawing, so a single late task may be the machine's.
  */
 export async function benchPage(): Promise<void> {
-  if (!existsSync(CHROMIUM) || !existsSync('server/dist/main.js')) return console.log('page: needs the built page (npm run build) and chromium');
-  const folder = mkdtempSync(join(tmpdir(), 'cuadro-bench-'));
-  const server = spawn(process.execPath, ['server/dist/main.js', '--port', '0', '--data', folder, '--empty'], { stdio: ['ignore', 'pipe', 'inherit'] });
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--use-angle=swiftshader', '--disable-background-networking'] });
-  try {
-    const url = await new Promise<string>((done) =>
-      server.stdout.on('data', (chunk: Buffer) => {
-        const found = /ready at (http:\S+)/.exec(chunk.toString());
-        if (found) done(found[1]);
-      })
-    );
+  await served('page', async (url, browser) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${url}/walk`);
     await page.getByRole('button', { name: 'Add a candidate' }).click();
@@ -56,10 +41,5 @@ export async function benchPage(): Promise<void> {
       least = Math.min(least, Math.max(0, ...(await page.evaluate(() => (window as unknown as { long: number[] }).long))));
     }
     report('longest task of the page while directions of 200 000 triangles are compared, against the limit', least, LIMIT, 'ms', 'at most 1');
-  } finally {
-    await browser.close();
-    server.kill('SIGTERM');
-    await new Promise((done) => server.on('exit', done));
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }

@@ -1,9 +1,7 @@
-import { plainFacts } from '../case/facts';
-import { newCase } from '../case/new-case';
 import { PROCESSES, processOf } from '../process/processes';
 import type { Process } from '../process/process';
 import type { Site } from '../records/site';
-import { evaluateRoute } from '../routes/evaluate-route';
+import { routeOfBlock } from '../routes/of-a-block';
 import { shelfOf } from '../shelf/shelf';
 import { valueOf } from '../worksheet/evaluate';
 import { once } from '../worksheet/once';
@@ -27,18 +25,7 @@ const factOf = (p: Process, id: string): number | undefined => p.facts.find((f) 
 function fullRun(site: Site, process: Process): number | undefined {
   const [material] = shelfOf(site.shop).materialsFor(process.id);
   if (!material || factOf(process, 'packing') === undefined) return undefined;
-  const doc = newCase({
-    title: process.id,
-    family: 'assembly-fixture',
-    form: 'block',
-    size_mm: [50, 50, 50],
-    copies: 1,
-    todayWay: 'none',
-    todayCost: null,
-    todayWait_days: null,
-    trouble: '',
-  }, '2026-01-05');
-  const { point } = evaluateRoute(plainFacts(doc, site), { process: process.id, material: material.id }, []);
+  const { point } = routeOfBlock(site, { process: process.id, material: material.id }, [50, 50, 50], 1);
   return valueOf(point, 'machine_cost') / valueOf(point, 'bin_share');
 }
 

@@ -1,10 +1,8 @@
-import { plainFacts } from '../../case/facts';
-import { newCase } from '../../case/new-case';
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import { list } from '../../quantity/words';
 import type { Site } from '../../records/site';
-import { evaluateRoute } from '../../routes/evaluate-route';
+import { routeOfBlock } from '../../routes/of-a-block';
 import { valueOf } from '../../worksheet/evaluate';
 import { once } from '../../worksheet/once';
 import type { Range, Source } from '../../worksheet/types';
@@ -66,21 +64,7 @@ const sized = once((site: Site) => {
     const key = `${way}|${size.join('x')}|${n}`;
     let made = kept.get(key);
     if (!made) {
-      const doc = newCase(
-        {
-          title: key,
-          family: 'assembly-fixture',
-          form: 'block',
-          size_mm: size,
-          copies: n,
-          todayWay: 'none',
-          todayCost: null,
-          todayWait_days: null,
-          trouble: '',
-        },
-        '2026-01-05',
-      );
-      const { point } = evaluateRoute(plainFacts(doc, site), PINS[way], []);
+      const { point } = routeOfBlock(site, PINS[way], size, n);
       const each = valueOf(point, 'price_order') / n;
       made = { money: { low: 0.7 * each, likely: each, high: 1.5 * each }, mass_kg: valueOf(point, 'mass_tool') };
       kept.set(key, made);
