@@ -42,6 +42,11 @@ describe('water and cycle of a mould', () => {
     expect(f('saved_hours')).toBeCloseTo((f('cycle_now') - f('cycle_new')) * 10, 6);
     expect(f('saved_s')).toBeGreaterThan(0);
   });
+  it('draws what steel conducts once for both moulds: alike in all else, nothing is saved in any sample', () => {
+    const { risk } = evaluatePlan(cooling, facts, { values: { depth: 12, pitch: 20, depth_now: 12, pitch_now: 20 } }, 200);
+    const saved = risk!.columns.get('saved_s')!;
+    expect(typeof saved === 'number' ? saved : Math.max(...saved.map(Math.abs))).toBeCloseTo(0, 9);
+  });
   it('waits for the heat to get out of resin, whatever the wall', () => {
     const by = (0.03 * 480_000 * resists(0.25, 10, 15, 6)) / (0.02 * (65 - 20));
     const { figures: f, findings } = run({ mould: 'resin' });

@@ -7,7 +7,7 @@ import { asRange, type InputSpec, type Values } from '../inputs/spec';
 import type { RequirementId } from '../need/requirements';
 import type { Finding } from '../screen/check';
 import type { Mesh } from '../shape/mesh';
-import type { Entry, Line, Source } from '../worksheet/types';
+import type { Entry, Line, Range, Source } from '../worksheet/types';
 import type { Drawing } from './drawing';
 
 /** Figures of a plan at likely values, by line or entry name; where samples were drawn also their 10 % and 90 % points. */
@@ -81,8 +81,8 @@ export interface Planner<G = unknown> {
   cautions: readonly string[];
 }
 
-/** A figure that a planner takes as it stands, from the need or the shop. */
-export const takenAs = (planner: string, name: string, label: string, unit: string, x: number, source: Source): Entry => ({
+/** A figure that a planner takes as it stands, from the need, the shop or a table of its own. */
+export const takenAs = (planner: string, name: string, label: string, unit: string, x: number | Range, source: Source): Entry => ({
   name,
   label,
   unit,

@@ -6,7 +6,7 @@ import { routeOfBlock } from '../../routes/of-a-block';
 import { valueOf } from '../../worksheet/evaluate';
 import { once } from '../../worksheet/once';
 import type { Range, Source } from '../../worksheet/types';
-import { type Figures, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual range, count your own.' };
 const BY_SIZE: Source = {
@@ -193,23 +193,16 @@ export const assembly: Planner = {
   entries: (_, ctx: PlanContext) => {
     const all = choicesOf(ctx);
     const apart = all.filter((c) => !c.merged && c.apart), merged = all.filter((c) => c.merged);
-    const entry = (name: string, label: string, unit: string, r: Range, text: string) => ({
-      name,
-      label,
-      unit,
-      ...r,
-      source: { kind: 'you' as const, text },
-      key: `plan.assembly.${name}`,
-    });
-    const exactly = (x: number): Range => ({ low: x, likely: x, high: x });
+    const entry = (name: string, label: string, unit: string, x: number | Range, text: string) =>
+      takenAs('assembly', name, label, unit, x, { kind: 'you', text });
     const rows = 'From the rows: number times price, by the way each is got.';
     return [
-      entry('n_apart', 'Items that stay apart', '', exactly(apart.reduce((s, c) => s + c.item.n, 0)), 'Counted from the rows.'),
-      entry('n_merged', 'Items that become part of the print', '', exactly(merged.reduce((s, c) => s + c.item.n, 0)), 'Counted from the rows.'),
+      entry('n_apart', 'Items that stay apart', '', apart.reduce((s, c) => s + c.item.n, 0), 'Counted from the rows.'),
+      entry('n_merged', 'Items that become part of the print', '', merged.reduce((s, c) => s + c.item.n, 0), 'Counted from the rows.'),
       entry('apart_sum', 'Items that stay apart, as priced', 'money', total(apart, (c, end) => c.item.n * chosen(c)!.money[end]), rows),
-      entry('apart_min', 'Fitting them', 'minute', exactly(apart.reduce((s, c) => s + c.item.n * c.item.minutes, 0)), 'Minutes from the rows.'),
+      entry('apart_min', 'Fitting them', 'minute', apart.reduce((s, c) => s + c.item.n * c.item.minutes, 0), 'Minutes from the rows.'),
       entry('merged_sum', 'Items of the print, if they stayed apart', 'money', total(merged, (c, end) => c.item.n * (chosen(c)?.money[end] ?? 0)), rows),
-      entry('merged_min', 'Fitting those', 'minute', exactly(merged.reduce((s, c) => s + c.item.n * c.item.minutes, 0)), 'Minutes from the rows.'),
+      entry('merged_min', 'Fitting those', 'minute', merged.reduce((s, c) => s + c.item.n * c.item.minutes, 0), 'Minutes from the rows.'),
       entry(
         'spare_sum',
         'Worn items bought again, one tool',
@@ -217,13 +210,13 @@ export const assembly: Planner = {
         total(apart, (c, end) => sparesOf(c, ctx) * chosen(c)!.money[end]),
         'Cycles of one tool over the life of the item, rounded up, less the first.',
       ),
-      entry('spare_min', 'Fitting those again', 'minute', exactly(apart.reduce((s, c) => s + sparesOf(c, ctx) * c.item.minutes, 0)), 'Minutes from the rows.'),
-      entry('tools_in_use', 'Copies in use', '', exactly(ctx.facts.need.copies?.value ?? 1), 'From the Need step.'),
+      entry('spare_min', 'Fitting those again', 'minute', apart.reduce((s, c) => s + sparesOf(c, ctx) * c.item.minutes, 0), 'Minutes from the rows.'),
+      entry('tools_in_use', 'Copies in use', '', ctx.facts.need.copies?.value ?? 1, 'From the Need step.'),
       entry(
         'apart_mass',
         'Weight of what stays apart',
         'kg',
-        exactly(apart.reduce((s, c) => s + c.item.n * massOf(c), 0)),
+        apart.reduce((s, c) => s + c.item.n * massOf(c), 0),
         'Typed, or of a block of that size.',
       ),
     ];

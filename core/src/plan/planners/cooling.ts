@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Line, Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const SLAB: Source = { kind: 'standard', text: 'A plate of plastic cooled from both faces: s²/π²a · ln(8/π² · (melt − face)/(out − face)).' };
 const CHANNELS: Source = { kind: 'standard', text: 'A row of channels beneath a face: ln(2p/πd · sinh 2πb/p) · p/2πk of the mould, p/πdh of the water.' };
@@ -192,27 +192,19 @@ export const cooling: Planner = {
   ],
   entries: (_, { facts: { need }, values }: PlanContext) => {
     const p = plasticOf(values);
-    const entry = (name: string, label: string, [low, likely, high]: readonly [number, number, number], source: Source, unit = '') => ({
-      name,
-      label,
-      unit,
-      low,
-      likely,
-      high,
-      source,
-      key: `plan.cooling.${name}`,
-    });
+    const entry = (name: string, label: string, [low, likely, high]: readonly [number, number, number], source: Source, unit = '') =>
+      takenAs('cooling', name, label, unit, { low, likely, high }, source);
     const near = (x: number, by: number): [number, number, number] => [x * (1 - by), x, x * (1 + by)];
     return [
       entry('melt', 'Melt, °C', near(p.melt, 0.04), PRACTICE),
       entry('out', 'Taken out at, °C', near(p.out, 0.05), PRACTICE),
       entry('gives_off', 'Gives off, kJ/kg', near(p.heat, 0.15), PRACTICE),
       entry('spreads', 'Heat spreads in it, mm²/s', near(p.a, 0.12), PRACTICE),
-      { ...entry('mould_k', 'New mould conducts, W/(m·K)', mouldOf(values, 'mould').k, PRACTICE), key: `plan.cooling.k.${mouldOf(values, 'mould').value}` },
-      {
-        ...entry('now_k', 'Mould now conducts, W/(m·K)', mouldOf(values, 'mould_now').k, PRACTICE),
-        key: `plan.cooling.k.${mouldOf(values, 'mould_now').value}`,
-      },
+      // Two moulds of one material conduct alike: drawn once for both.
+      ...(['mould', 'mould_now'] as const).map((id) => ({
+        ...entry(id === 'mould' ? 'mould_k' : 'now_k', `${id === 'mould' ? 'New mould' : 'Mould now'} conducts, W/(m·K)`, mouldOf(values, id).k, PRACTICE),
+        key: `plan.cooling.k.${mouldOf(values, id).value}`,
+      })),
       entry('one_mm', 'A millimetre', [1, 1, 1], SLAB, 'mm'),
       entry('one_kg', 'A kilogram', [1, 1, 1], SLAB, 'kg'),
       entry('one_s', 'A second', [1, 1, 1], SLAB, 's'),

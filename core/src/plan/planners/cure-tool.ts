@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const EXPANSION: Source = { kind: 'standard', text: 'Linear expansion: what is set at the heat of the cure shrinks apart on the way back.' };
 const CONDUCTION: Source = { kind: 'standard', text: 'Heat conduction into a plate from both sides: it follows a steady ramp with a lag of L²/2a.' };
@@ -134,16 +134,8 @@ export const cureTool: Planner = {
   ],
   entries: (_, { facts: { doc, need }, values }: PlanContext) => {
     const { grows, spreads } = toolOf(values), part = partOf(values);
-    const entry = (name: string, label: string, unit: string, [low, likely, high]: readonly [number, number, number], source: Source) => ({
-      name,
-      label,
-      unit,
-      low,
-      likely,
-      high,
-      source,
-      key: `plan.cure-tool.${name}.${name.startsWith('part') ? part.value : toolOf(values).value}`,
-    });
+    const entry = (name: string, label: string, unit: string, [low, likely, high]: readonly [number, number, number], source: Source) =>
+      takenAs('cure-tool', name, label, unit, { low, likely, high }, source);
     const set = typeof values['gel_temp'] === 'number' ? values['gel_temp'] : need.cureTemp?.value ?? need.peakTemp?.value ?? need.serviceTemp?.value ?? 120;
     const long = Math.max(...(doc.shapes.printed?.measure.box_mm ?? doc.size_mm));
     const need_: Source = { kind: 'need', text: 'From the Need step; longest side of the tool.' };

@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const GEOMETRY: Source = { kind: 'standard', text: 'Geometry of play, seat and lever; added up at their limits, and as the root of their squares.' };
 const PRACTICE: Source = { kind: 'standard', text: 'Practice: usual range, measure your own.' };
@@ -137,16 +137,8 @@ export const errorStack: Planner = {
   ],
   entries: (_, { values }: PlanContext) => {
     const links = linksOf(values);
-    const one = (name: string, label: string, unit: string, x: number) => ({
-      name,
-      label,
-      unit,
-      low: x,
-      likely: x,
-      high: x,
-      source: { kind: 'you' as const, text: 'Added up from the rows.' },
-      key: `plan.error-stack.${name}`,
-    });
+    const one = (name: string, label: string, unit: string, x: number) =>
+      takenAs('error-stack', name, label, unit, x, { kind: 'you', text: 'Added up from the rows.' });
     return [
       one('links_sum', 'Rows at their limits', 'mm', links.reduce((s, l) => s + Math.abs(l.lever * l.size), 0)),
       one('links_square', 'Scatter of the rows, squared', 'mm^2', links.reduce((s, l) => s + l.sigma ** 2, 0)),
