@@ -124,6 +124,8 @@ describe('the plan step', () => {
     const { press, doc, text } = setUp(start, measured);
     await press(/^Measure on the mesh$/);
     expect(measured.planGeometry.mock.calls[0]).toMatchObject(['grip', { cups: 4 }, []]);
+    // An answer that is handed on as it is has the name of its question.
+    expect(text()).toMatch(/Weight of cups, fittings and cylinders 0\.25\skg \(0\.1\skg to 0\.5\skg\) →/);
     expect(doc().plans!['grip'].geometry!.result).toEqual({ centre_mm: 44, gyration_mm: 50 });
     expect(text()).toContain('Measured on the mesh; measure again');
     TestBed.resetTestingModule();

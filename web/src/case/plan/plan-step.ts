@@ -63,7 +63,18 @@ export class PlanStep {
   protected readonly headline = computed(() => this.view()?.figures.slice(0, this.view()!.headline) ?? []);
   protected readonly rest = computed(() => this.view()?.figures.slice(this.view()!.headline) ?? []);
   protected readonly gives = computed(() =>
-    this.view()?.gives.map((g) => ({ ...g, ...this.place(g.to), figure: this.view()!.figures.find((f) => f.name === g.line) })) ?? []
+    this.view()?.gives.map((g) => {
+      const figure = this.view()!.figures.find((f) => f.name === g.line);
+      // An answer of the form may be handed on as it is.
+      const asked = this.planner().inputs.find((i) => i.id === g.line);
+      const label = figure?.label ?? asked?.label ?? g.line;
+      const says = figure
+        ? this.text(figure)
+        : asked
+        ? inputText(asked, filled(this.planner().inputs, this.values())[asked.id], this.settings.units(), this.shops.currency())
+        : '';
+      return { ...g, ...this.place(g.to), label, says };
+    }) ?? []
   );
   protected readonly measuring = signal(false);
   protected readonly problem = signal('');
