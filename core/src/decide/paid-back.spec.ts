@@ -5,7 +5,7 @@ import { paidBack } from './paid-back';
 const route = (columns: Record<string, number | number[]>, n = 4): RouteResult =>
   ({ risk: { n, columns: new Map(Object.entries(columns).map(([k, v]) => [k, typeof v === 'number' ? v : Float64Array.from(v)])) } }) as unknown as RouteResult;
 const bought = (first: number, programme: number, cycles = 1000): RouteResult =>
-  route({ price_order: first, design_programme: programme, cycles_total: cycles });
+  route({ price_order: first, price_programme: programme + 900, further_sizes: 900, cycles_total: cycles });
 
 describe('what a new tool costs more at first', () => {
   // Today's: 200 at first, 2 200 over 1 000 cycles, so 2 a cycle afterwards. The new one: 500 and 100 of trials, 400 more.

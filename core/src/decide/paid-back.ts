@@ -27,7 +27,7 @@ export function paidBack(chosen: RouteResult, today: RouteResult): PaidBack | un
   let paid = 0;
   for (let i = 0; i < n; i++) {
     const more = of(a, 'price_order', i) + of(a, 'trial_cost', i) - of(b, 'price_order', i);
-    const saved = (of(b, 'design_programme', i) - of(b, 'price_order', i)) / of(b, 'cycles_total', i);
+    const saved = (of(b, 'price_programme', i) - of(b, 'further_sizes', i) - of(b, 'price_order', i)) / of(b, 'cycles_total', i);
     after[i] = more <= 0 ? 0 : saved > 0 ? more / saved : Infinity;
     worn[i] = of(a, 'copies', i) * of(a, 'life', i) * of(a, 'life_used', i);
     if (after[i] <= worn[i]) paid++;

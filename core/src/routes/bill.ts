@@ -11,6 +11,7 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
   const given = (gift: Gift): string => giftSum(contributions, gift) ?? '';
   const plus = (...terms: string[]): string => terms.filter(Boolean).map((t) => ` + ${t}`).join('');
   const sum = (once: boolean): string => own.filter((l) => l.cost && !!l.once === once).map((l) => l.name).join(' + ') || '0';
+  const use = plus(own.some((l) => l.name === 'use_cost') ? 'use_cost' : '', given('use_cost'));
   const bureau = where === 'bureau';
   // What is done in the house, though the tool is made outside.
   const inHouse = (once: boolean): string => own.filter((l) => l.own && !!l.once === once).map((l) => ` + ${l.name}`).join('');
@@ -176,26 +177,18 @@ export function billLines(own: readonly Line[], where: 'house' | 'bureau', contr
         'Each time the copies are replaced is an order of its own. What is ordered again unchanged is prepared again in part; a design change pays for its own preparation.',
     },
     {
-      name: 'design_programme',
-      label: 'One size over the programme',
-      unit: 'money',
-      expr: `price_order + price_each * (tools_bought - copies) + change_cost + face_cost + reorder_cost${
-        plus(own.some((l) => l.name === 'use_cost') ? 'use_cost' : '', given('use_cost'))
-      }`,
-    },
-    {
       name: 'next_design',
       label: 'Each further size over the programme',
       unit: 'money',
-      expr: 'design_programme - carriage - (price_once - carriage) * (1 - revision_share)',
+      expr: `price_each * tools_bought + (price_once - carriage) * revision_share + change_cost + face_cost + reorder_cost${use}`,
       note: 'Model, drawings and programs of the first are there to be changed, as at a design change; it is ordered with the first.',
     },
+    { name: 'further_sizes', label: 'All further sizes and hands', unit: 'money', expr: '(designs - 1) * next_design' },
     {
       name: 'price_programme',
       label: 'Cost over the programme',
       unit: 'money',
-      expr: 'design_programme + (designs - 1) * next_design',
-      note: 'All sizes and hands; only the first pays for its design in full.',
+      expr: `price_order + price_each * (tools_bought - copies) + change_cost + face_cost + reorder_cost${use} + further_sizes`,
     },
     { name: 'cost_per_cycle', label: 'Cost per cycle', unit: 'money/cycle', expr: 'price_programme / (cycles_total * designs)' },
     {

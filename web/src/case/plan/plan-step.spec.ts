@@ -65,9 +65,9 @@ describe('the plan step', () => {
     const { el, press, text, doc } = setUp(demoDoc({ family: 'gauge', plans: { 'today-steps': { values: {} } } }));
     expect(names(el)).toEqual([
       'Limits of the gauge',
-      'Error stack',
       'What can go wrong in it',
       'What can hurt',
+      'Error stack',
       'Fitted parts',
       'One piece or several',
       'Getting a model',

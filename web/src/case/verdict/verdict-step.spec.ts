@@ -39,7 +39,10 @@ async function setUp({ settled = true, fail = '', before = [] as SignatureRow[],
         },
       },
       { provide: ComputeService, useValue: {} },
-      { provide: ShopService, useValue: { currency: () => 'EUR', shop: () => ({ currency: 'EUR' }), siteKey: () => 'shop 3', settled: async () => true } },
+      {
+        provide: ShopService,
+        useValue: { currency: () => 'EUR', shop: () => ({ currency: 'EUR' }), site: () => BUILT_IN_SITE, siteKey: () => 'shop 3', settled: async () => true },
+      },
       {
         provide: ApiService,
         useValue: {
@@ -183,9 +186,12 @@ describe('the verdict step', () => {
     expect(text()).toContain('Rates or hours of the shop are others as well.');
   });
   it('waits for the approval of a guard; on file and not overdue, it may be signed', async () => {
-    const guard = { ...DOC, family: 'guard' };
+    const guard = demoDoc({ family: 'guard', need: { ...LOAD, opening: { level: 'must', value: 0, from: '' } } });
     const view = { ...VIEW, verdict: { ...VIEW.verdict, letter: 'A' as const } };
-    const paper = (inspect_by: string) => ({ kind: 'certificate', values: { by: 'Machine safety', covers: 'guard', dated: '2020-01-01', inspect_by } });
+    const paper = (inspect_by: string) => ({
+      kind: 'certificate',
+      values: { by: 'Machine safety', number: '17', covers: 'guard', dated: '2020-01-01', inspect_by },
+    });
     const forms = async (papers: object[]) => {
       TestBed.resetTestingModule();
       const { el } = await setUp({ of: guard, view, papers });
@@ -194,5 +200,9 @@ describe('the verdict step', () => {
     expect(await forms([])).toEqual([0, expect.stringContaining('its approval is not on file')]);
     expect(await forms([paper('2021-01-01')])).toEqual([0, expect.stringContaining('Inspection was due')]);
     expect(await forms([paper('2999-01-01')])).toEqual([1, '']);
+    // What the approval looks at has to be said.
+    TestBed.resetTestingModule();
+    const { el } = await setUp({ of: demoDoc({ family: 'guard', need: LOAD }), view, papers: [paper('2999-01-01')] });
+    expect(el.querySelector('.sign .warn')!.textContent).toContain('Nobody has said yet: widest opening of the guard.');
   });
 });
