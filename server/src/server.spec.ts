@@ -347,18 +347,27 @@ describe('sign-off', () => {
   }, 60_000);
   it('waits for the approval of what needs one, and for its next inspection', async () => {
     const guard = demoDoc({ family: 'guard', title: 'Chain guard', today: { ...demoDoc().today, way: 'none', delay_per_day: 200 } });
-    const made = await create(guard);
-    const sign = async () =>
-      call<{ code: string; message: string }>('POST', `/api/cases/${made.id}/signatures`, {
+    const said = { load: { level: 'must' as const, value: 300, from: '' }, opening: { level: 'must' as const, value: 0, from: '' } };
+    const bare = await create(guard);
+    const made = await create({ ...guard, need: { ...guard.need, ...said } });
+    const sign = async (id = made.id) =>
+      call<{ code: string; message: string }>('POST', `/api/cases/${id}/signatures`, {
         site: await site(),
         revision: 1,
         who: 'Ada',
         role: '',
         statement: '',
       });
+    expect(await sign(bare.id)).toMatchObject({
+      status: 422,
+      body: { code: 'SIGN_REFERRED', message: expect.stringMatching(/^Nobody has said yet: .*widest opening of the guard\./) },
+    });
     expect(await sign()).toMatchObject({ status: 422, body: { code: 'SIGN_REFERRED', message: expect.stringContaining('approval is not on file') } });
     const paper = (dated: string, inspect_by: string) =>
-      call('POST', `/api/records/certificate?case=${made.id}`, { who: 'Ada', values: { by: 'Machine safety', covers: 'chain guard', dated, inspect_by } });
+      call('POST', `/api/records/certificate?case=${made.id}`, {
+        who: 'Ada',
+        values: { by: 'Machine safety', number: '17', covers: 'chain guard', dated, inspect_by },
+      });
     await paper('2024-01-01', '2025-01-01');
     expect(await sign()).toMatchObject({ status: 422, body: { message: expect.stringContaining('Inspection was due') } });
     await paper('2026-01-01', '2999-01-01');
