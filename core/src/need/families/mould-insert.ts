@@ -31,6 +31,7 @@ export const mouldInsert: Family = {
   economics: 'weeks gained before the first article; a few dozen to a few hundred shots',
   cautions: ['Hot melt under pressure: raise injection pressure in steps, guard shut, and stop at the first crack.'],
   firstUse: [
+    'A limit of the injection pressure set on the machine and written down before the first shot; nobody raises it in the trial',
     'Injection pressure raised in steps, guard shut: no crack, no flash',
   ],
 };
