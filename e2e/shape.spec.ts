@@ -58,18 +58,22 @@ test('a part is studied, laid another way, corrected and marked; all of it is th
   });
   await test.step('holes are found, and corrected', async () => {
     await tab(page, 'Milling');
-    await expect(page.getByRole('textbox', { name: 'Diameter of hole 1' })).toHaveValue('12');
-    await page.getByRole('button', { name: 'add a hole' }).click();
-    await enter(page.getByRole('textbox', { name: 'Diameter of hole 3' }), '-4');
-    await page.getByRole('textbox', { name: 'Diameter of hole 3' }).blur();
+    await expect(page.getByRole('textbox', { name: 'Diameter, row 1' })).toHaveValue('12');
+    await page.getByRole('button', { name: 'add a row' }).first().click();
+    await enter(page.getByRole('textbox', { name: 'Diameter, row 3' }), '-4');
+    await page.getByRole('textbox', { name: 'Diameter, row 3' }).blur();
     await expect(page.getByRole('alert').filter({ hasText: 'Diameter cannot be below' })).toBeVisible();
-    await enter(page.getByRole('textbox', { name: 'Diameter of hole 3' }), '8');
-    await page.getByRole('textbox', { name: 'Note on hole 3' }).fill('M10');
-    await page.getByRole('textbox', { name: 'Note on hole 3' }).blur();
-    await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.holes?.map((h) => [h.diameter_mm, h.note])).toEqual([[12, ''], [
-      6,
-      '',
-    ], [8, 'M10']]);
+    await enter(page.getByRole('textbox', { name: 'Diameter, row 3' }), '8');
+    await page.getByRole('textbox', { name: 'Note, row 3' }).fill('M10');
+    await page.getByRole('textbox', { name: 'Note, row 3' }).blur();
+    await expect.poll(async () => (await caseOf(server, 'Tack-weld')).doc.shapes.printed?.corrected).toMatchObject({
+      holes: [{ diameter_mm: 12 }, { diameter_mm: 6 }, { diameter_mm: 8, note: 'M10' }],
+    });
+    // The holes of 12 and 6 are asked about, and so is the new one.
+    await page.getByText(/hole ⌀6\s/).getByRole('button', { name: 'tapped M6' }).click();
+    await expect(page.getByRole('combobox', { name: 'It is, row 2' })).toHaveValue('tapped');
+    await page.getByRole('button', { name: 'draw the parting line' }).click();
+    await expect(page.getByText(/The parting line is/)).toBeVisible();
   });
   await test.step('a face gets a duty, from the list and without the mouse on the drawing', async () => {
     await tab(page, 'Faces');
@@ -83,9 +87,9 @@ test('a part is studied, laid another way, corrected and marked; all of it is th
   await tab(page, 'Faces');
   await expect(page.locator('.tag.face text')).toHaveText('D1');
   await tab(page, 'Milling');
-  await expect(page.getByRole('textbox', { name: 'Note on hole 3' })).toHaveValue('M10');
+  await expect(page.getByRole('textbox', { name: 'Note, row 3' })).toHaveValue('M10');
   await page.getByRole('button', { name: 'back to what was found' }).click();
-  await expect(page.getByRole('textbox', { name: 'Diameter of hole 3' })).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: 'Diameter, row 3' })).toHaveCount(0);
 });
 
 test('the part is cut open and run through layer by layer', async ({ page, server }) => {

@@ -1,6 +1,7 @@
 import { alike, type Pattern } from '@cuadro/core/shape/features/patterns';
 import type { Bore } from '@cuadro/core/shape/features/bores';
 import { featuresOf } from '@cuadro/core/shape/features/features';
+import { partingOf } from '@cuadro/core/shape/features/parting';
 import { shapeCommand } from '../command';
 
 const bore = (b: Bore, pattern: Pattern | undefined, same: number) => ({
@@ -22,7 +23,7 @@ const bore = (b: Bore, pattern: Pattern | undefined, same: number) => ({
 
 /** What a machinist sees: bodies and what they are made from, holes by kind, pockets, clampings, and for a plate its cutting. */
 export const features = shapeCommand('features', ({ mesh }) => {
-  const { bodies, setUps, moulding, mirrors } = featuresOf(mesh);
+  const { bodies, setUps, moulding, datums, mirrors } = featuresOf(mesh);
   const cut = bodies.length === 1 ? bodies[0].cut : undefined;
   return {
     bodies: bodies.map(({ volume_mm3, shape }) => ({ volume_mm3, box_mm: shape.box.size_mm, kind: shape.kind })),
@@ -34,7 +35,9 @@ export const features = shapeCommand('features', ({ mesh }) => {
       pockets.map((p) => ({ depth_mm: p.depth_mm, corner_radius_mm: p.corner_radius_mm ?? null, floor_mm2: p.floor_mm2, walled: p.walled, axis: p.axis }))
     ),
     bosses: bodies.flatMap((b) => b.bosses),
-    moulding,
+    ribs: bodies.flatMap((b) => b.ribs),
+    moulding: { ...moulding, parting_mm: partingOf(mesh, moulding.pull).length_mm },
+    datums,
     mirrors,
     setups: { three_axis: setUps.three_axis, four_axis: setUps.four_axis, five_axis: setUps.five_axis, unreachable: setUps.unreachable },
     ...(cut && { cut_plan: { ...cut, then: cut.then.map((t) => t.text) } }),

@@ -10,8 +10,9 @@ import { formOf, missingEssentials, plainFacts, shapeFor, sizeOf } from './facts
 import { prism } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { drilledPlate } from '../shape/testing';
-import { turned, type Vec3 } from '../shape/turn';
-import { cornerMinutes, machiningEntries, shapeEntries } from './shape-entries';
+import { turned } from '../shape/turn';
+import { holeQuestions } from './seen';
+import { cornerMinutes, machiningEntries, ribMinutes, shapeEntries } from './shape-entries';
 import { demoDoc, studiedRef } from './testing';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -93,23 +94,27 @@ describe('a studied mesh', () => {
     expect(shapeEntries(doc, true).every((e) => e.source.kind === 'measured')).toBe(true);
   });
   it('prices inside corners by the cutter that fits them: four of R3, 30 mm deep, take two minutes in aluminium', () => {
-    const pocket = { axis: [0, 0, 1] as Vec3, floor: [0, 0, 0] as Vec3, floor_mm2: 900, depth_mm: 30, walled: 1, sharp_mm: 0, corner_mm2: 0 };
     // 4 · 30 mm of corner in steps of 1.8 mm, 15 mm each at 780 mm/min, 30 mm being five diameters: (5/4)².
-    const r3 = { ...pocket, corner_radius_mm: 3, corner_mm2: 4 * 30 * ((Math.PI / 2) * 3) };
+    const pocket = { depth_mm: 30, walled_percent: 100 };
+    const r3 = { ...pocket, corner_radius_mm: 3, corners_mm: 4 * 30 };
     expect(cornerMinutes([r3])).toBeCloseTo((120 / 1.8) * (15 / 780) * 1.5625, 9);
     expect(cornerMinutes([r3])).toBeCloseTo(2.003, 3);
     // A cutter of 10 mm leaves 5 mm by itself; what is sharp is left at a tenth of the depth, here as R3, and where it is deep by the cutter that finishes the walls.
-    expect(cornerMinutes([{ ...pocket, corner_radius_mm: 5, corner_mm2: 900 }])).toBe(0);
-    expect(cornerMinutes([{ ...pocket, corner_radius_mm: 0, sharp_mm: 120 }])).toBeCloseTo(cornerMinutes([r3]), 9);
-    expect(cornerMinutes([{ ...pocket, depth_mm: 90, corner_radius_mm: 0, sharp_mm: 360 }])).toBe(0);
-    expect(cornerMinutes([{ ...pocket, depth_mm: 5, corner_radius_mm: 0, sharp_mm: 20 }])).toBeCloseTo((20 / 0.6) * (15 / 260), 9);
+    expect(cornerMinutes([{ ...pocket, corner_radius_mm: 5, corners_mm: 115 }])).toBe(0);
+    expect(cornerMinutes([pocket])).toBe(0);
+    expect(cornerMinutes([{ ...pocket, corner_radius_mm: 0, corners_mm: 120 }])).toBeCloseTo(cornerMinutes([r3]), 9);
+    expect(cornerMinutes([{ ...pocket, depth_mm: 90, corner_radius_mm: 0, corners_mm: 360 }])).toBe(0);
+    expect(cornerMinutes([{ ...pocket, depth_mm: 5, corner_radius_mm: 0, corners_mm: 20 }])).toBeCloseTo((20 / 0.6) * (15 / 260), 9);
     // R1 60 mm deep: no cutter goes further than fifteen diameters, so one of 4 mm leaves R2.
-    expect(cornerMinutes([{ ...pocket, depth_mm: 60, corner_radius_mm: 1, corner_mm2: 60 * (Math.PI / 2) }])).toBeCloseTo(
-      (60 / 1.2) * (15 / 520) * (15 / 4) ** 2,
-      9,
-    );
+    expect(cornerMinutes([{ ...pocket, depth_mm: 60, corner_radius_mm: 1, corners_mm: 60 }])).toBeCloseTo((60 / 1.2) * (15 / 520) * (15 / 4) ** 2, 9);
     expect(cornerMinutes([r3, r3])).toBeCloseTo(2 * cornerMinutes([r3]), 9);
-    expect(cornerMinutes([{ ...pocket, depth_mm: 3, corner_radius_mm: 3, corner_mm2: 4 * 3 * ((Math.PI / 2) * 3) }])).toBeLessThan(cornerMinutes([r3]) / 10);
+    expect(cornerMinutes([{ ...pocket, depth_mm: 3, corner_radius_mm: 3, corners_mm: 12 }])).toBeLessThan(cornerMinutes([r3]) / 10);
+  });
+  it('prices ribs more than eight times as high as thick: both sides in steps of two thicknesses', () => {
+    // 30 high, 2 thick, 100 long: ⌈30/4⌉ = 8 steps on two sides at 600 mm/min.
+    const rib = { thickness_mm: 2, height_mm: 30, length_mm: 100, count: 3 };
+    expect(ribMinutes([rib])).toBeCloseTo((3 * 2 * 100 * 8) / 600, 9);
+    expect(ribMinutes([{ ...rib, height_mm: 16 }])).toBe(0);
   });
   it('gives set-ups and holes, which the user may correct', () => {
     const plate = studiedRef(drilledPlate(90, 60, 12, [[10, 15, 15], [8, 75, 45]]));
@@ -117,10 +122,38 @@ describe('a studied mesh', () => {
     expect(of(plate, 'setups')).toMatchObject({ low: 2, likely: 2, high: 3, source: { kind: 'measured' } });
     expect(of(plate, 'holes')).toMatchObject({ likely: 2, source: { kind: 'measured' } });
     expect(of(plate, 'pierces')).toMatchObject({ likely: 3 });
-    expect(of({ ...plate, holes: [{ diameter_mm: 6, depth_mm: 10, through: false, note: 'M6' }] }, 'holes')).toMatchObject({
+    const own = (corrected: ShapeRef['corrected']) => ({ ...plate, corrected });
+    expect(of(own({ holes: [{ diameter_mm: 6, depth_mm: 10, through: false, note: 'dowel' }] }), 'holes')).toMatchObject({
       likely: 1,
       source: { kind: 'you' },
     });
+    // A thread and a ream are an operation more each.
+    const holes = [{ diameter_mm: 5, depth_mm: 12, through: true, is: 'tapped' }, { diameter_mm: 6, depth_mm: 9, through: false, is: 'reamed' }];
+    expect(of(own({ holes }), 'holes')).toMatchObject({ likely: 4, source: { text: expect.stringContaining('2 drilled, 1 of them tapped and 1 reamed') } });
+    // On a plate that is cut: a blind hole 2.5, a thread 1.5, a ream 2 minutes.
+    expect(of(plate, 'after_h').likely).toBe(0);
+    expect(of(own({ holes }), 'after_h').likely).toBeCloseTo(6 / 60, 9);
+    expect(of(own({ pockets: [{ depth_mm: 4, walled_percent: 100 }] }), 'after_h')).toMatchObject({
+      likely: 25 / 60,
+      source: { kind: 'you', text: expect.stringContaining('mill a pocket 4 mm deep') },
+    });
+    expect(of(own({ setUps: 5 }), 'setups')).toMatchObject({ low: 5, likely: 5, high: 5, source: { kind: 'you' } });
+    expect(of(own({ pockets: [{ depth_mm: 30, walled_percent: 100, corner_radius_mm: 3, corners_mm: 120 }] }), 'corner_min')).toMatchObject({
+      likely: expect.closeTo(2.003, 3),
+      source: { kind: 'you' },
+    });
+    expect(of(own({ ribs: [{ thickness_mm: 2, height_mm: 30, length_mm: 100, count: 3 }] }), 'corner_min').likely).toBeCloseTo(8, 9);
+    const form = (ref: typeof plate) => formOf(demoDoc({ form: 'shaped', shapes: { machined: ref } }), false);
+    expect([form(plate), form(own({ kind: 'block' })), form(own({ kind: 'folded' }))]).toEqual(['flat', 'block', 'shaped']);
+  });
+  it('asks what holes of usual sizes are, and never says so by itself', () => {
+    const rows = [5, 5, 6, 7.3, 8.53].map((diameter_mm) => ({ diameter_mm, depth_mm: 20, through: true }));
+    expect(holeQuestions(rows)).toEqual([
+      { diameter_mm: 5, count: 2, thread: 'M6', dowel: 5 },
+      { diameter_mm: 6, count: 1, thread: 'M6', dowel: 6 },
+      { diameter_mm: 8.53, count: 1, thread: 'M10' },
+    ]);
+    expect(holeQuestions(rows.map((r) => ({ ...r, is: 'plain' as const })))).toEqual([]);
   });
 });
 

@@ -9,6 +9,8 @@ import { REQUIREMENTS, type Need, type Requirement, type RequirementId } from '.
 import { once } from '../worksheet/once';
 import type { Range } from '../worksheet/types';
 import type { Axis } from '../shape/measure';
+import type { BodyKind } from '../shape/features/body-kind';
+import { holesOn, kindOn, pocketsOn } from './seen';
 import type { GivenToday } from './today';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -53,8 +55,8 @@ function byPastOrders(doc: CaseDoc, { evidence }: Site): GivenToday {
   if (!fit) return {};
   const shape = shapeFor(doc, false);
   const [x, y, z] = shape?.measure.box_mm ?? doc.size_mm;
-  const found = shape?.study?.body.features.pockets.length;
-  const holes = shape?.holes?.length ?? shape?.study?.body.holes.length;
+  const found = pocketsOn(shape)?.length;
+  const holes = holesOn(shape)?.length;
   const features = found === undefined || holes === undefined ? undefined : found + holes;
   const price = fittedPrice(fit, { box_mm3: x * y * z, ...(features !== undefined && { features }) });
   return {
@@ -127,8 +129,8 @@ function sizeFor(doc: CaseDoc, printed: boolean): Size {
 
 const AXES: readonly Axis[] = ['x', 'y', 'z'];
 
-/** A pocket with walls along so much of its floor, holes in it counted as open, is no step. */
-const CLOSED = 0.8;
+/** A pocket with walls along so much of its floor, %, holes in it counted as open, is no step. */
+const CLOSED = 80;
 
 /** A constant section up to this thickness is a plate that can be cut; beyond, a block to be milled. */
 const PLATE_MM = 30;
@@ -136,19 +138,21 @@ const PLATE_MM = 30;
 /**
  * The form as measured where there is a mesh: what the part's features make it (plate, also one that is drilled, countersunk or milled after it
  * was cut; turned; block without pockets), constant section along the short side (plate or block), stock with little but round holes taken off (block); else as
- * the user says.
+ * the user says. Where the user corrects what it is made from, that stands.
  */
 export function formOf(doc: CaseDoc, printed: boolean): Form {
   const shape = shapeFor(doc, printed);
   if (!shape) return doc.form;
   const { prismatic, box_mm } = shape.measure;
   const short = Math.min(...box_mm);
+  const said = kindOn(shape);
+  if (said) return SAID_FORM[said];
   const seen = shape.study?.body.features.bodies;
   if (seen?.length === 1 && seen[0].count === 1) {
     if (seen[0].kind === 'plate') return 'flat';
     if (seen[0].kind === 'turned') return 'turned';
     // What stands square all over, steps and round holes too, is milled by hand; pockets and openings with corners want a program.
-    if (seen[0].kind === 'block' && !seen[0].windows && !shape.study!.body.features.pockets.some((p) => p.walled > CLOSED)) return 'block';
+    if (seen[0].kind === 'block' && !seen[0].windows && !pocketsOn(shape)!.some((p) => p.walled_percent > CLOSED)) return 'block';
   }
   if (shape.study?.body.block && short > PLATE_MM) return 'block';
   if (prismatic !== null && box_mm[AXES.indexOf(prismatic)] <= short * 1.0001) return short <= PLATE_MM ? 'flat' : 'block';
@@ -156,6 +160,9 @@ export function formOf(doc: CaseDoc, printed: boolean): Form {
   if (doc.form === 'turned') return roundness(box_mm) <= ROUND ? 'turned' : 'shaped';
   return doc.form === 'flat' ? 'shaped' : doc.form;
 }
+
+/** The form of what a body is said to be made from. */
+const SAID_FORM: Record<BodyKind, Form> = { plate: 'flat', block: 'block', turned: 'turned', folded: 'shaped', shaped: 'shaped' };
 
 /** Two sides of a round part's box differ by no more than this. */
 const ROUND = 1.02;

@@ -5,8 +5,8 @@ import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
 import { once } from '../worksheet/once';
 import type { Entry, Range, Source } from '../worksheet/types';
-import type { FeatureStudy } from '../shape/features/study';
 import { shapeFor, sizeOf } from './facts';
+import { afterCutOn, HOLES, holesOn, holeWork, isCorrected, type PocketRow, POCKETS, pocketsOn, type RibRow, RIBS, ribsOn, SET_UPS, setUpsOn } from './seen';
 import type { CaseDoc, ShapeRef } from './types';
 
 const GUESS: Source = { kind: 'guess', text: 'Guessed from the family and the rough size. Drop a mesh on the Shape step to measure it.' };
@@ -173,7 +173,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
     turned: { low: 2, likely: 2, high: 3 },
     shaped: { low: 3, likely: 4, high: 6 },
   };
-  const setups = shape?.study?.body.features.setUps.three_axis;
+  const setups = setUpsOn(shape);
   const out: Entry[] = [
     setups
       ? {
@@ -182,12 +182,16 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
         unit: '',
         low: setups,
         likely: setups,
-        high: setups + 1,
+        high: isCorrected(shape!, SET_UPS.id) ? setups : setups + 1,
         whole: true,
-        source: {
-          kind: 'measured',
-          text: `Clampings on three axes that the holes, pockets and faces of ${shape!.fileName} ask for; one more where the cutter is too thick or too short.`,
-        },
+        source: isCorrected(shape!, SET_UPS.id)
+          ? { kind: 'you', text: 'Clampings on three axes as you corrected them on the Shape step.' }
+          : {
+            kind: 'measured',
+            text: `Clampings on three axes that the holes, pockets and faces of ${
+              shape!.fileName
+            } ask for; one more where the cutter is too thick or too short.`,
+          },
         key: 'stock.setups',
       }
       : {
@@ -202,24 +206,34 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
   out.push(freeShareEntry(doc, false));
   const holes = holeCount(shape);
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
-  const pockets = shape?.study?.body.features.pockets;
+  const pockets = pocketsOn(shape);
   if (pockets) {
-    const minutes = cornerMinutes(pockets);
+    const ribs = ribsOn(shape)!;
+    const minutes = cornerMinutes(pockets) + ribMinutes(ribs);
     const tight = pockets.filter((p) => cornerMinutes([p]) > 0).length;
+    const thin = ribs.filter((r) => ribMinutes([r]) > 0).reduce((n, r) => n + r.count, 0);
+    const where = isCorrected(shape!, POCKETS.id) || isCorrected(shape!, RIBS.id) ? 'As you corrected them on the Shape step' : `On ${shape!.fileName}`;
     out.push({
       name: 'corner_min',
-      label: 'Inside corners with small cutters, in aluminium',
+      label: 'Inside corners with small cutters and thin ribs, in aluminium',
       unit: 'minute',
       low: 0.5 * minutes,
       likely: minutes,
       high: 2 * minutes,
       source: {
-        kind: 'measured',
-        text: tight
-          ? `${tight} ${tight === 1 ? 'pocket' : 'pockets'} of ${shape.fileName} with corners tighter than ${
-            ROUGH_CUTTER_MM / 2
-          } mm. Practice: a cutter steps 0.3 of its diameter at 130 mm a minute for each mm of it, slower by the square of its reach over four diameters; sharp corners are left at a tenth of their depth, 1 mm at least: sharper ones are eroded, which is not in it.`
-          : `No pocket of ${shape.fileName} has corners tighter than ${ROUGH_CUTTER_MM / 2} mm.`,
+        kind: isCorrected(shape!, POCKETS.id) || isCorrected(shape!, RIBS.id) ? 'you' : 'measured',
+        text: [
+          tight
+            ? `${where}: ${tight} ${tight === 1 ? 'pocket' : 'pockets'} with corners tighter than ${
+              ROUGH_CUTTER_MM / 2
+            } mm. Practice: a cutter steps 0.3 of its diameter at 130 mm a minute for each mm of it, slower by the square of its reach over four diameters; sharp corners are left at a tenth of their depth, 1 mm at least: sharper ones are eroded, which is not in it.`
+            : `${where}: no pocket with corners tighter than ${ROUGH_CUTTER_MM / 2} mm.`,
+          thin
+            ? `${thin} ${
+              thin === 1 ? 'rib' : 'ribs'
+            } more than ${THIN_RIB} times as high as thick: both sides in steps of two thicknesses, ${RIB_FEED} mm a minute.`
+            : '',
+        ].filter(Boolean).join(' '),
       },
       key: 'stock.corner_min',
     });
@@ -235,7 +249,9 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
       source: { kind: 'measured', text: `Outline and cut-outs of ${shape.fileName}.` },
       key: 'stock.pierces',
     });
-    const minutes = cut.then.reduce((sum, t) => sum + AFTER_CUT_MIN[t.do] * t.count, 0);
+    const then = afterCutOn(shape!);
+    const minutes = then.reduce((sum, t) => sum + AFTER_CUT_MIN[t.do] * t.count, 0);
+    const own = isCorrected(shape!, HOLES.id) || isCorrected(shape!, POCKETS.id);
     out.push({
       name: 'after_h',
       label: 'Holes, steps and edges after cutting',
@@ -244,10 +260,10 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
       likely: minutes / 60,
       high: (1.8 * minutes) / 60,
       source: {
-        kind: 'measured',
-        text: cut.then.length
-          ? `On ${shape.fileName}: ${cut.then.map((t) => t.text).join('; ')}. Minutes each by practice.`
-          : `Nothing on ${shape.fileName} stops half way.`,
+        kind: own ? 'you' : 'measured',
+        text: then.length
+          ? `On ${shape!.fileName}${own ? ', as you corrected it' : ''}: ${then.map((t) => t.text).join('; ')}. Minutes each by practice.`
+          : `Nothing on ${shape!.fileName} stops half way.`,
       },
       key: 'stock.after_h',
     });
@@ -268,29 +284,44 @@ const STIFF = 4, LONGEST = 15;
  * Minutes in aluminium that small cutters take in inside corners: (length of the corners/0.3 d)·15 mm/(130 d), times (h/4 d)² where it reaches further than
  * four diameters, for cutters d = 2 r thinner than the one that finished the walls.
  */
-export function cornerMinutes(pockets: FeatureStudy['pockets']): number {
-  const one = (length: number, radius: number, depth: number): number => {
-    const d = Math.max(2 * radius, 2 * SHARP_MM, depth / LONGEST);
-    if (!(length > 0) || d >= ROUGH_CUTTER_MM) return 0;
-    const slender = Math.max(1, depth / d / STIFF) ** 2;
-    return (length / (STEP * d)) * (PASS_MM / (FEED * d)) * slender;
-  };
-  return pockets.reduce((sum, { corner_radius_mm: r, corner_mm2, sharp_mm, depth_mm }) => {
-    // A quarter of a turn each.
-    const round = r ? corner_mm2 / ((Math.PI / 2) * r) : 0;
-    return sum + one(round, r ?? 0, depth_mm) + one(sharp_mm, SHARP_PER_DEPTH * depth_mm, depth_mm);
+export function cornerMinutes(pockets: readonly PocketRow[]): number {
+  return pockets.reduce((sum, { corner_radius_mm: r, corners_mm, depth_mm }) => {
+    if (r === undefined || !corners_mm) return sum;
+    const radius = r || SHARP_PER_DEPTH * depth_mm;
+    const d = Math.max(2 * radius, 2 * SHARP_MM, depth_mm / LONGEST);
+    if (d >= ROUGH_CUTTER_MM) return sum;
+    const slender = Math.max(1, depth_mm / d / STIFF) ** 2;
+    return sum + (corners_mm / (STEP * d)) * (PASS_MM / (FEED * d)) * slender;
   }, 0);
 }
 
+/** Beyond so many thicknesses of height a rib gives way to the cutter: it is finished in steps of two thicknesses, both sides, at this feed. */
+const THIN_RIB = 8, RIB_FEED = 600;
+
+/** Minutes in aluminium that thin ribs take beyond the finishing of their faces: 2 l ⌈h/2 t⌉/600 mm a minute for each. */
+export const ribMinutes = (ribs: readonly RibRow[]): number =>
+  ribs.reduce(
+    (sum, { thickness_mm: t, height_mm: h, length_mm: l, count }) => sum + (h > THIN_RIB * t ? (count * 2 * l * Math.ceil(h / (2 * t))) / RIB_FEED : 0),
+    0,
+  );
+
 /** Minutes of one operation on a plate that has been cut, marking out and clamping counted. */
-const AFTER_CUT_MIN: Record<AfterCut['do'], number> = { drill: 2.5, counterbore: 3, countersink: 1.5, taper: 6, mill: 25, chamfer: 8 };
+const AFTER_CUT_MIN: Record<AfterCut['do'], number> = { drill: 2.5, tap: 1.5, ream: 2, counterbore: 3, countersink: 1.5, taper: 6, mill: 25, chamfer: 8 };
 
 function holeCount(shape: ShapeRef | undefined): { count: number; source: Source } | undefined {
-  if (shape?.holes) return { count: shape.holes.length, source: { kind: 'you', text: 'The hole table on the Shape step, as you corrected it.' } };
-  if (shape?.study)
-    return {
-      count: shape.study.body.holes.length,
-      source: { kind: 'measured', text: `Round holes found on ${shape.fileName}; correct them on the Shape step.` },
-    };
-  return undefined;
+  const rows = holesOn(shape);
+  if (!shape || !rows) return undefined;
+  const { holes, threads, reamed } = holeWork(rows);
+  const own = isCorrected(shape, HOLES.id);
+  return {
+    count: holes + threads + reamed,
+    source: own
+      ? {
+        kind: 'you',
+        text: `The hole table on the Shape step, as you corrected it${
+          threads + reamed ? `: ${holes} drilled, ${threads} of them tapped and ${reamed} reamed, an operation more each` : ''
+        }.`,
+      }
+      : { kind: 'measured', text: `Round holes found on ${shape.fileName}; correct them on the Shape step.` },
+  };
 }

@@ -2,6 +2,7 @@ import type { Values } from '../inputs/spec';
 import type { SolvedLoads } from '../mechanics';
 import type { Form } from '../need/family';
 import type { Need } from '../need/requirements';
+import type { Moulding } from '../shape/features/moulding';
 import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
 import type { Vec3 } from '../shape/turn';
@@ -25,8 +26,10 @@ export interface ShapeRef {
   marks?: FaceMark[];
   /** Main load in the part's own axes, for laying the layers along it. */
   load?: Vec3;
-  /** The hole table as corrected by the user; stands in for the found one. */
-  holes?: HoleRow[];
+  /** What the user corrected of what was found, by `CORRECTIONS`; stands in for it. */
+  corrected?: Values;
+  /** How it comes out of a mould pulled along the direction that the user chose; else that which was found stands. */
+  moulding?: Moulding;
   /** What the loads of the case's table do to it, of size one: for the ways that print, and for those that cut solid stock. */
   solved?: { printed?: SolvedLoads; solid?: SolvedLoads };
   /** The model file it was tessellated from. */
@@ -50,13 +53,6 @@ export interface FaceMark {
   /** Depth that may wear off it before it is at its end, mm, and the way that the work slides over it in a cycle, mm; else what the need says of the tool. */
   wear_mm?: number;
   slide_mm?: number;
-  note: string;
-}
-
-export interface HoleRow {
-  diameter_mm: number;
-  depth_mm: number;
-  through: boolean;
   note: string;
 }
 
@@ -105,7 +101,7 @@ export interface Decision {
 }
 
 /** Raised when the form of a document changes; `upgrade` brings older ones up. */
-export const DOC_VERSION = 4;
+export const DOC_VERSION = 5;
 
 /** All that a user says about one candidate tool; the document that is saved, versioned and signed. */
 export interface CaseDoc {

@@ -10,6 +10,7 @@ const lying = (height_mm: number, support_mm3 = 0, more: Partial<Orientation> = 
   height_mm,
   support_mm3,
   overhang_mm2: 0,
+  buried_mm2: 0,
   footprint_mm2: 4000,
   bed_mm2: 4000,
   standing: 'firm',

@@ -17,6 +17,7 @@ import type { RowLoad } from '../screen/under-load';
 import { type Percentiles, percentiles } from '../worksheet/sample';
 import { SheetError } from '../worksheet/types';
 import { processFor } from '../case/equip';
+import { holesOn } from '../case/seen';
 import { type CaseFacts, formOf, isTodayPriced, shapeFor, sizeOf } from '../case/facts';
 import { inOrder } from './order';
 import { routeHolds } from './summary';
@@ -95,7 +96,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     heldAt: heldAt(doc),
     rests: restsOf(doc),
     fill: given ? fillOf(process, material, given) : bookFill(process, material),
-    holes: shape?.holes ?? shape?.study?.body.holes,
+    holes: holesOn(shape),
     longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
     onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),

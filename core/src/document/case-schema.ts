@@ -3,6 +3,7 @@ import { BORE_KINDS } from '../shape/features/bores';
 import { type Standing, STANDING_WORDS } from '../shape/support';
 import * as yup from 'yup';
 import { type Decision, DOC_VERSION, FACE_DUTIES, MAX_PINS, type CaseDoc, type LineOverride, type PlanDoc, type ShapeRef } from '../case/types';
+import { CORRECTIONS } from '../case/seen';
 import { SIGNAL_IDS } from '../case/signals';
 import { TODAY_FIGURES, TODAY_WAY_IDS, type TodayFigure } from '../case/today';
 import { bounded, daySchema, hashSchema, inputSchema, named, numberSchema, rangeSchema, valuesSchema, vec3Schema } from '../inputs/schema';
@@ -60,6 +61,15 @@ const list = (of: yup.Schema, most: number): yup.Schema => yup.array().of(of).ma
 
 const holeSchema = yup.object({ diameter_mm: bounded('Diameter', 0.01, 20_000), depth_mm: bounded('Depth', 0, 20_000), through: yup.boolean().required() });
 
+const mouldingSchema = yup.object({
+  pull: vec3Schema('Pull', 1.001),
+  undercut_mm2: amount('Undercut'),
+  wall_mm2: amount('Walls'),
+  undrafted_mm2: amount('Walls'),
+  draft_deg: bounded('Draft', 0, 90).nullable().defined(),
+  climbs_mm: length('Parting'),
+});
+
 const featureSchema = yup
   .object({
     bodies: list(
@@ -75,14 +85,21 @@ const featureSchema = yup
     bores: list(holeSchema.shape({ kind: yup.string().oneOf(Object.keys(BORE_KINDS)).required() }), 120),
     pockets: list(yup.object({ depth_mm: length('Pocket'), floor_mm2: amount('Floor'), walled: bounded('Walls', 0, 1) }), 60),
     bosses: list(yup.object({ diameter_mm: length('Boss'), height_mm: length('Boss'), axis: vec3Schema('Boss', 1.001), count: bounded('Bosses', 1, 1e6) }), 60),
-    moulding: yup.object({
-      pull: vec3Schema('Pull', 1.001),
-      undercut_mm2: amount('Undercut'),
-      wall_mm2: amount('Walls'),
-      undrafted_mm2: amount('Walls'),
-      draft_deg: bounded('Draft', 0, 90).nullable().defined(),
-      climbs_mm: length('Parting'),
-    }).required(),
+    ribs: list(
+      yup.object({
+        thickness_mm: length('Rib'),
+        height_mm: length('Rib'),
+        length_mm: length('Rib'),
+        point: vec3Schema('Rib', 30_000),
+        count: bounded('Ribs', 1, 1e6),
+      }),
+      60,
+    ),
+    moulding: mouldingSchema.required(),
+    datums: list(
+      yup.object({ normal: vec3Schema('Datum', 1.001), point: vec3Schema('Datum', 30_000), area_mm2: amount('Datum'), spans_mm2: amount('Datum') }),
+      3,
+    ),
     mirrors: list(vec3Schema('Mirror', 1.001), 3),
     setUps: yup.object({
       three_axis: bounded('Set-ups', 0, 1000),
@@ -258,7 +275,8 @@ const shapeSchema = yup
     load: yup.array().of(bounded('Direction', -1.001, 1.001)).length(3).optional(),
     study: studySchema,
     marks: yup.array().of(faceMarkSchema).max(60, 'At most 60 faces can be marked.').optional(),
-    holes: yup.array().of(holeSchema.shape({ note: yup.string().max(120).defined() })).max(500).optional(),
+    corrected: valuesSchema(CORRECTIONS, false).default(undefined).optional(),
+    moulding: mouldingSchema.default(undefined).optional(),
     solved: yup.object({ printed: solvedSchema, solid: solvedSchema }).noUnknown().default(undefined).optional(),
     model: yup
       .object({ hash: hashSchema(), fileName: yup.string().max(255).required(), tolerance_mm: bounded('Tolerance of the tessellation', 0.001, 10) })

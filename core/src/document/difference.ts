@@ -1,5 +1,6 @@
 import { holdRows, loadRows } from '../case/load-table';
 import { SIGNALS } from '../case/signals';
+import { CORRECTIONS } from '../case/seen';
 import { TODAY_FIGURES } from '../case/today';
 import { type CaseDoc, routeKey, TODAY_PIN } from '../case/types';
 import { PROCESSES } from '../process/processes';
@@ -84,11 +85,19 @@ function said(doc: CaseDoc, system: UnitSystem): Map<string, [label: string, tex
       `${label}, marked faces`,
       (s.marks ?? []).map((m) => `${m.duty}${m.tolerance_mm ? ` ±${m.tolerance_mm} mm` : ''}${m.note ? ` "${m.note}"` : ''}`).join('; '),
     );
-    say(
-      `shapes.${way}.holes`,
-      `${label}, corrected holes`,
-      (s.holes ?? []).map((h) => `Ø${h.diameter_mm} × ${h.depth_mm}${h.note ? ` ${h.note}` : ''}`).join('; '),
-    );
+    for (const spec of CORRECTIONS) {
+      const own = s.corrected?.[spec.id];
+      say(
+        `shapes.${way}.corrected.${spec.id}`,
+        `${label}, corrected: ${inSentence(spec.label)}`,
+        own === undefined
+          ? ''
+          : spec.kind === 'table'
+          ? (own as readonly Values[]).map((row) => rowText(spec.columns, row, system)).join('; ') || 'none'
+          : inputText(spec, own, system),
+      );
+    }
+    say(`shapes.${way}.moulding`, `${label}, pulled out of a mould along`, s.moulding?.pull.map((x) => Number(x.toFixed(3))).join(', ') ?? '');
   }
   for (const [id, row] of loadRows(doc)) say(`loads.${id}`, `Load: ${loadName(row)}`, rowText(LOAD_INPUTS, row, system));
   for (const [id, row] of holdRows(doc)) say(`holds.${id}`, 'Held', rowText(HOLD_INPUTS, row, system));

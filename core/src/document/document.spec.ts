@@ -30,6 +30,14 @@ describe('upgrade', () => {
     expect(now.today).toEqual({ ...before, fasteners: null, hoses: null });
     expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
   });
+  it('brings form 4, whose corrected holes stood by themselves, to the present one', () => {
+    const ref = studiedRef(box(40, 30, 10));
+    const holes = [{ diameter_mm: 5, depth_mm: 9, through: true, note: 'M6' }, { diameter_mm: 6, depth_mm: 9, through: false, note: '' }];
+    const now = upgrade(JSON.parse(JSON.stringify({ ...demoDoc(), version: 4, shapes: { printed: { ...ref, holes }, machined: ref } })));
+    expect(now.shapes.printed).toEqual({ ...ref, corrected: { holes: [holes[0], { diameter_mm: 6, depth_mm: 9, through: false }] } });
+    expect(now.shapes.machined).toEqual(ref);
+    expect(() => caseSchema.validateSync(now, { strict: true })).not.toThrow();
+  });
   it('lets go of what an earlier version of the solver found: it is found anew', () => {
     const ref = studiedRef(box(40, 20, 10));
     const solved = (key: string) => ({ printed: { key, classes: [{ wall_mm: 0, share: 1, ratio: 1, bricks: 9, idle: 0, rows: {} }] } });
@@ -102,10 +110,11 @@ describe('what differs between two states', () => {
             measure: {} as never,
             up: [0, 0, 1],
             marks: [{ duty: 'datum', point: [0, 0, 0], normal: [0, 0, 1], area_mm2: 1, note: '' }],
-            holes: [{ diameter_mm: 5, depth_mm: 9, through: true, note: 'M6' }],
+            corrected: { holes: [{ diameter_mm: 5, depth_mm: 9, through: true, is: 'tapped' }], setUps: 3 },
+            moulding: { pull: [1, 0, 0], undercut_mm2: 0, wall_mm2: 0, undrafted_mm2: 0, draft_deg: null, climbs_mm: 0 },
           },
         },
-      }, 'shapes.printed.holes'],
+      }, 'shapes.printed.corrected.holes'],
     ];
     for (const [change, path] of changes) expect([path, diff(change).some((d) => d.path === path)]).toEqual([path, true]);
     // Whatever a document has besides is told apart by one of these.

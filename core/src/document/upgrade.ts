@@ -20,7 +20,19 @@ const STEPS: Readonly<Record<number, (doc: Stored) => Stored>> = {
   2: (doc) => ({ ...doc, version: 3, today: { ...EMPTY_TODAY, ...(doc['today'] as object) } }),
   // Form 4 counts what holds it together.
   3: (doc) => ({ ...doc, version: 4, today: { ...EMPTY_TODAY, ...(doc['today'] as object) } }),
+  // In form 5 the corrected holes are one of several tables; a note that says nothing is none.
+  4: (doc) => ({
+    ...doc,
+    version: 5,
+    shapes: Object.fromEntries(Object.entries((doc['shapes'] ?? {}) as Stored).map(([way, s]) => [way, correctedHoles(s as Stored)])),
+  }),
 };
+
+function correctedHoles(shape: Stored): Stored {
+  if (!shape?.['holes']) return shape;
+  const { holes, ...rest } = shape;
+  return { ...rest, corrected: { holes: (holes as Stored[]).map(({ note, ...h }) => ({ ...h, ...(note ? { note } : {}) })) } };
+}
 
 /**
  * Bring a stored document to the present form. A document of the present form comes back as it is.

@@ -83,6 +83,8 @@ export interface PointsInput extends Base {
 export interface TableInput extends Base {
   kind: 'table';
   columns: readonly (NumberInput | ChoiceInput | YesNoInput | TextInput | DateInput)[];
+  /** What stands before the number of a row: P is P1, P2; empty is 1, 2. Rows without it have no numbers. */
+  numbered?: string;
   most: number;
   usual?: readonly Values[];
 }

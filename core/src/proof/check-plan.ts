@@ -1,6 +1,8 @@
 import { proofBolts, proofCondition, proofLoads } from '../case/proof-loads';
 import { sizeText } from '../need/load-words';
+import { HOLES, holesOn, isCorrected } from '../case/seen';
 import { FACE_LETTERS } from '../case/words';
+import { holePurposes } from '../shape/threads';
 import { familyOf } from '../need/families';
 import type { CaseFacts } from '../case/facts';
 import type { PinView } from '../decide/evaluate-case';
@@ -65,10 +67,18 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
     SIDES.forEach((side, k) =>
       items.push(size(`box-${k}`, `Overall, ${side}`, box[k], Math.max(tolerance, 0.001 * box[k]), 'caliper', shape ? 'box of the mesh' : 'rough size'))
     );
-    const holes = new Map<number, number>();
-    for (const h of shape?.study?.body.holes ?? []) holes.set(round(h.diameter_mm), (holes.get(round(h.diameter_mm)) ?? 0) + 1);
-    [...holes].slice(0, MOST_HOLES).forEach(([d, n]) =>
-      items.push(size(`hole-${d}`, `Hole Ø ${d}${n > 1 ? `, ${n} of them` : ''}`, d, tolerance, 'bore gauge', 'holes of the mesh'))
+    const holes = new Map<number, number>(), threads = new Map<number, number>();
+    for (const h of holesOn(shape) ?? []) {
+      const list = h.is === 'tapped' ? threads : holes;
+      list.set(round(h.diameter_mm), (list.get(round(h.diameter_mm)) ?? 0) + 1);
+    }
+    const from = shape && isCorrected(shape, HOLES.id) ? 'hole table' : 'holes of the mesh';
+    const many = (n: number): string => (n > 1 ? `, ${n} of them` : '');
+    [...holes].slice(0, MOST_HOLES).forEach(([d, n]) => items.push(size(`hole-${d}`, `Hole Ø ${d}${many(n)}`, d, tolerance, 'bore gauge', from)));
+    [...threads].slice(0, MOST_HOLES).forEach(([d, n]) =>
+      items.push(
+        holds(`thread-${d}`, `Thread ${holePurposes(d).thread ?? `in Ø ${d}`}${many(n)}: the go gauge goes in, the other does not`, from, 'thread gauge'),
+      )
     );
   }
   (shape?.marks ?? []).forEach((m, k) => {

@@ -138,6 +138,7 @@ describe('the orientation study', () => {
       critical: 1,
       strength: 0,
       overhang: 0,
+      access: 0,
     });
     expect(ranked[0].up).toEqual([0, 0, -1]);
     expect(ranked[1].pareto).toBe(false);

@@ -1,6 +1,7 @@
 import { facets } from './facets';
 import type { Mesh } from './mesh';
 import { columns, coverage, HANGS, LIES, raftOf, type Standing, type SupportPlan } from './support';
+import { buriedSupport } from './support-access';
 import { dot, unit, type Vec3 } from './turn';
 
 /** One way to lay the part on the bed. */
@@ -15,6 +16,8 @@ export interface Orientation {
   height_mm: number;
   /** Faces that look down flatter than the self-supporting angle, without those on the bed. */
   overhang_mm2: number;
+  /** Of them, those from whose support no straight way leads out of the part. */
+  buried_mm2: number;
   /** Shadow of the part on the bed. */
   footprint_mm2: number;
   /** Faces lying on the bed. */
@@ -114,6 +117,8 @@ const DUPLICATE = Math.cos(Math.PI / 180);
 /** Cells of the height field while many directions are compared; the choice is then measured more finely. */
 const STUDY_CELLS = 96;
 const FINE_CELLS = 384;
+/** Triangles from which a way out is looked for, while many directions are compared. */
+const STUDY_PLACES = 300;
 
 /** Measure one direction. */
 export function orientation(mesh: Mesh, up: Vec3, options: StudyOptions = {}): Orientation {
@@ -137,6 +142,7 @@ export function orientation(mesh: Mesh, up: Vec3, options: StudyOptions = {}): O
     support_mm3: plan.support_mm3,
     height_mm: plan.height_mm,
     overhang_mm2: plan.overhang_mm2,
+    buried_mm2: buriedSupport(mesh, plan.hanging, STUDY_PLACES).area_mm2,
     footprint_mm2: coverage(plan),
     bed_mm2: plan.bed_mm2,
     scarred: marked ? scarred / marked : 0,
@@ -160,9 +166,10 @@ export interface Weights {
   critical: number;
   strength: number;
   overhang: number;
+  access: number;
 }
 
-export const DEFAULT_WEIGHTS: Weights = { support: 0.8, height: 0.4, critical: 1, strength: 0.8, overhang: 0.3 };
+export const DEFAULT_WEIGHTS: Weights = { support: 0.8, height: 0.4, critical: 1, strength: 0.8, overhang: 0.3, access: 0.8 };
 
 export interface Ranked extends Orientation {
   /** 0 is best in everything that matters, 1 worst. */
@@ -177,6 +184,7 @@ const GOALS: readonly { id: keyof Weights; of: (o: Orientation) => number; word:
   { id: 'critical', of: (o) => o.scarred + 0.25 * (1 - o.criticalUp), word: 'critical faces clean' },
   { id: 'strength', of: (o) => o.acrossLayers, word: 'load along the layers' },
   { id: 'overhang', of: (o) => o.overhang_mm2, word: 'least overhang' },
+  { id: 'access', of: (o) => o.buried_mm2, word: 'supports that can be got at' },
 ];
 
 /**
@@ -214,7 +222,7 @@ export function foldAlike<T extends Orientation>(ranked: readonly T[], keep: (o:
   for (const o of ranked) {
     const row = rows.find(({ of: r }) =>
       alike(r.height_mm, o.height_mm) && alike(Math.max(r.support_mm3, NO_SUPPORT_MM3), Math.max(o.support_mm3, NO_SUPPORT_MM3)) &&
-      r.standing === o.standing && alike(1 + r.scarred, 1 + o.scarred) && alike(1 + r.acrossLayers, 1 + o.acrossLayers)
+      r.standing === o.standing && alike(r.buried_mm2, o.buried_mm2) && alike(1 + r.scarred, 1 + o.scarred) && alike(1 + r.acrossLayers, 1 + o.acrossLayers)
     );
     if (!row) rows.push({ of: o, others: [] });
     else if (keep(o)) {

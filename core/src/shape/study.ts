@@ -5,6 +5,7 @@ import { inertia, type Inertia } from './inertia';
 import type { Measure } from './measure';
 import type { Mesh } from './mesh';
 import { orientedBox, smallestRectangle, type OrientedBox } from './oriented-box';
+import { centreOf } from './patch';
 import { reach, type Reach } from './reach';
 import { type BodySections, studySections } from './sections';
 import { layerFaces, slice } from './slice';
@@ -15,7 +16,7 @@ import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 7;
+export const STUDY_VERSION = 8;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {
@@ -127,7 +128,7 @@ export function studyBuild(mesh: Mesh, up: Vec3): BuildStudy {
     overhang_mm2: plan.overhang_mm2,
     support_mm3: { low, likely: Math.max(low, likely), high: Math.max(low, likely, high) },
     onPart_mm3: plan.onPart_mm3,
-    buried_mm2: buriedSupport(mesh, plan.hanging),
+    buried_mm2: buriedSupport(mesh, plan.hanging).area_mm2,
     standing: plan.standing,
     raft_mm3: raftOf(plan),
     side_mm2: sum(s.perimeter_mm) * s.layer_mm,
@@ -135,6 +136,11 @@ export function studyBuild(mesh: Mesh, up: Vec3): BuildStudy {
     island_mm: sum(s.islands) * s.layer_mm,
     profile,
   };
+}
+
+/** Places of faces that grow on support which nobody gets at, for marking, xyz in the part's own axes. */
+export function buriedPlaces(mesh: Mesh, up: Vec3): Float32Array {
+  return Float32Array.from(buriedSupport(mesh, columns(mesh, up, 45, SUPPORT_CELLS).hanging).triangles.flatMap((t) => centreOf(mesh, t)));
 }
 
 /** Corners in plan; the hull takes what it needs. Thinned where there are very many. */

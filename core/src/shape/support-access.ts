@@ -2,10 +2,11 @@ import { bvhOf } from './bvh';
 import { facets } from './facets';
 import { findHoles } from './holes';
 import type { Mesh } from './mesh';
+import { centreOf } from './patch';
 import { HANGS } from './support';
 import { dot, type Vec3 } from './turn';
 
-/** Places looked from, at most, spread over the faces that hang. */
+/** Triangles looked from, at most. */
 const PLACES = 1500;
 /** Ways all round, and axes besides. */
 const WAYS = 400, MOST_AXES = 40;
@@ -33,15 +34,49 @@ function alongBores(mesh: Mesh): Vec3[] {
   return axes.flatMap(both);
 }
 
+/** Of each triangle: 0 not looked from yet, 1 a way leads out, 2 none does. It does not depend on which way is up. */
+const looked = new WeakMap<Mesh, Uint8Array>();
+const OPEN = 1, SHUT = 2;
+
+function lookedFrom(mesh: Mesh): (t: number) => boolean {
+  let known = looked.get(mesh);
+  if (!known) looked.set(mesh, known = new Uint8Array(mesh.indices.length / 3));
+  const { normals } = facets(mesh);
+  const bvh = bvhOf(mesh);
+  // Looked for only where something is not seen from all round.
+  let bores: Vec3[] | undefined;
+  const isShut = (t: number): boolean => {
+    const n: Vec3 = [normals[3 * t], normals[3 * t + 1], normals[3 * t + 2]];
+    const centre = centreOf(mesh, t);
+    const across = bvh.ray(centre[0] + OFF * n[0], centre[1] + OFF * n[1], centre[2] + OFF * n[2], n[0], n[1], n[2]);
+    // Nothing before it, or another body so near that it needs no support.
+    if (across.triangle < 0 || across.distance < TOUCHES) return false;
+    // From well within the gap: along a bore, the wall is not to be grazed.
+    const off = Math.min(MIDST, across.distance / 2);
+    const [x, y, z] = centre.map((c, a) => c + off * n[a]);
+    const leads = (way: Vec3): boolean => dot(way, n) > -LEVEL && bvh.ray(x, y, z, way[0], way[1], way[2], Infinity, true).triangle < 0;
+    return !ROUND.some(leads) && !(bores ??= alongBores(mesh)).some(leads);
+  };
+  return (t) => (known[t] ||= isShut(t) ? SHUT : OPEN) === SHUT;
+}
+
+/** What hangs and is shut in. */
+export interface Buried {
+  /** mm², those looked from standing for the others. */
+  area_mm2: number;
+  /** The triangles that were looked from and found shut in. */
+  triangles: number[];
+}
+
 /**
- * Area of faces that grow on support and from which no straight way leads out of the part: what holds them up there cannot be broken out, mm².
+ * Faces that grow on support and from which no straight way leads out of the part: what holds them up there cannot be broken out.
  * From the middle of each hanging triangle, within the room before it, rays go straight off the face, along the axes of the file and
- * of its bores, and along 400 directions all round; one that meets nothing is enough. Beyond 1 500 triangles every n-th stands for its neighbours.
+ * of its bores, and along 400 directions all round; one that meets nothing is enough. Each triangle is looked from once, whichever way the part lies.
  * @param hanging marks of `columns`, a triangle each
+ * @param most looked from so many at most; beyond, every n-th of them stands for its neighbours
  */
-export function buriedSupport(mesh: Mesh, hanging: Uint8Array): number {
-  const { vertices: v, indices } = mesh;
-  const { normals, areas } = facets(mesh);
+export function buriedSupport(mesh: Mesh, hanging: Uint8Array, most = PLACES): Buried {
+  const { areas } = facets(mesh);
   const list: number[] = [];
   let all = 0;
   for (let t = 0; t < hanging.length; t++) {
@@ -49,26 +84,16 @@ export function buriedSupport(mesh: Mesh, hanging: Uint8Array): number {
     list.push(t);
     all += areas[t];
   }
-  if (!list.length) return 0;
-  const bvh = bvhOf(mesh);
-  // Looked for only where something is not seen from all round.
-  let bores: Vec3[] | undefined;
-  const step = Math.max(1, Math.ceil(list.length / PLACES));
-  let looked = 0, buried = 0;
+  const step = Math.max(1, Math.ceil(list.length / most));
+  const isShut = lookedFrom(mesh);
+  const triangles: number[] = [];
+  let seen = 0, shut = 0;
   for (let i = 0; i < list.length; i += step) {
     const t = list[i];
-    const n: Vec3 = [normals[3 * t], normals[3 * t + 1], normals[3 * t + 2]];
-    const centre = [0, 1, 2].map((a) => (v[indices[3 * t] * 3 + a] + v[indices[3 * t + 1] * 3 + a] + v[indices[3 * t + 2] * 3 + a]) / 3);
-    looked += areas[t];
-    const across = bvh.ray(centre[0] + OFF * n[0], centre[1] + OFF * n[1], centre[2] + OFF * n[2], n[0], n[1], n[2]);
-    // Nothing beneath it, or another body so near that it needs no support.
-    if (across.triangle < 0 || across.distance < TOUCHES) continue;
-    // From well within the gap: along a bore, the wall is not to be grazed.
-    const off = Math.min(MIDST, across.distance / 2);
-    const [x, y, z] = centre.map((c, a) => c + off * n[a]);
-    const leads = (way: Vec3): boolean => dot(way, n) > -LEVEL && bvh.ray(x, y, z, way[0], way[1], way[2], Infinity, true).triangle < 0;
-    const free = ROUND.some(leads) || (bores ??= alongBores(mesh)).some(leads);
-    if (!free) buried += areas[t];
+    seen += areas[t];
+    if (!isShut(t)) continue;
+    shut += areas[t];
+    triangles.push(t);
   }
-  return (all * buried) / looked;
+  return { area_mm2: seen > 0 ? (all * shut) / seen : 0, triangles };
 }

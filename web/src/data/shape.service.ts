@@ -8,6 +8,8 @@ import type { Cap } from '@cuadro/core/shape/cap';
 import type { Axis, Measure } from '@cuadro/core/shape/measure';
 import type { LengthUnit } from '@cuadro/core/shape/mesh';
 import type { Orientation } from '@cuadro/core/shape/orient';
+import type { Moulding } from '@cuadro/core/shape/features/moulding';
+import type { Parting } from '@cuadro/core/shape/features/parting';
 import type { FaceChoice } from '@cuadro/core/shape/patch';
 import type { ScanFound } from '@cuadro/core/proof/scan-found';
 import { STUDY_VERSION, type BodyStudy, type BuildStudy, type ShapeMarks, type ShapeStudy } from '@cuadro/core/shape/study';
@@ -238,6 +240,16 @@ export class ShapeService implements OnDestroy {
 
   build(up: Vec3): Promise<BuildStudy> {
     return this.pair[0].get().build(up);
+  }
+
+  /** How the open part comes out of a mould pulled along a direction, and its parting line on the drawing. */
+  moulded(pull: Vec3): Promise<{ moulding: Moulding; parting: Parting }> {
+    return this.pair[0].get().moulded(pull, this.drawn()?.up ?? UP);
+  }
+
+  /** Where support stays that nobody gets at, built like this: xyz in the part's own axes. */
+  buriedPlaces(up: Vec3): Promise<Float32Array> {
+    return this.pair[0].get().buriedPlaces(up);
   }
 
   /** Compare all directions, shared between the workers. */

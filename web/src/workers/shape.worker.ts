@@ -15,12 +15,14 @@ import { centreOf, type FaceChoice, largestFaces, patchFrom } from '@cuadro/core
 import { pictureOf } from '@cuadro/core/shape/picture';
 import { readMesh } from '@cuadro/core/shape/read-mesh';
 import { reachFor, repair } from '@cuadro/core/shape/repair';
-import { studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
+import { buriedPlaces, studyBody, studyBuild, type BodyStudy, type BuildStudy, type ShapeMarks } from '@cuadro/core/shape/study';
 import { bentOf, type SolvedClass, solveUnitLoads, type UnitAsk, workOf, type WorkVolume } from '@cuadro/core/mechanics';
 import { align } from '@cuadro/core/proof/align';
 import { type ScanFound, scanFound } from '@cuadro/core/proof/scan-found';
 import { readScan } from '@cuadro/core/proof/scan';
-import { frameFor, turned, UP, type Vec3 } from '@cuadro/core/shape/turn';
+import { type Moulding, mouldedAlong } from '@cuadro/core/shape/features/moulding';
+import { type Parting, partingOf } from '@cuadro/core/shape/features/parting';
+import { dot, frameFor, turned, UP, type Vec3 } from '@cuadro/core/shape/turn';
 
 /** What the part view needs to draw a part, standing as it is built. */
 export interface DrawnShape {
@@ -172,6 +174,20 @@ const api = {
 
   build(up: Vec3): BuildStudy {
     return studyBuild(part().mesh, up);
+  },
+
+  /** How the part comes out of a mould pulled along a direction, and the line at which its halves meet, as the part stands for `up`. */
+  moulded(pull: Vec3, up: Vec3): { moulding: Moulding; parting: Parting } {
+    const { mesh } = part();
+    const found = partingOf(mesh, pull);
+    const rows = frameFor(up);
+    const lines = found.lines.map((_, i) => dot(rows[i % 3], [...found.lines.subarray(i - (i % 3), i - (i % 3) + 3)] as Vec3));
+    return transfer({ moulding: mouldedAlong(mesh, pull), parting: { ...found, lines } }, [lines.buffer as ArrayBuffer]);
+  },
+
+  buriedPlaces(up: Vec3): Float32Array {
+    const places = buriedPlaces(part().mesh, up);
+    return transfer(places, [places.buffer as ArrayBuffer]);
   },
 
   directions(): Vec3[] {

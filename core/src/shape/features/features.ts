@@ -5,16 +5,20 @@ import { dot, turned, type Vec3 } from '../turn';
 import { type BodyShape, bodyShape } from './body-kind';
 import { type Bore, boresOf } from './bores';
 import { type Boss, bossesOf } from './bosses';
+import { type Datum, datumsOf } from './datums';
 import { type Moulding, mirrorsOf, mouldingOf } from './moulding';
 import { alike, type Pattern, patternsOf } from './patterns';
 import { type Pocket, pocketsOf } from './pockets';
+import { type Rib, ribsOf } from './ribs';
 import { setUpsOf, type SetUps } from './set-ups';
 
 /** One thing done to a plate after it has been cut. */
 export interface AfterCut {
-  do: 'drill' | 'counterbore' | 'countersink' | 'taper' | 'mill' | 'chamfer';
+  do: 'drill' | 'tap' | 'ream' | 'counterbore' | 'countersink' | 'taper' | 'mill' | 'chamfer';
   count: number;
   text: string;
+  /** Not from the flat of the plate. */
+  side?: true;
 }
 
 /** A plate to be cut: what goes through, and what is done to it afterwards. */
@@ -33,6 +37,7 @@ export interface BodyFeatures {
   patterns: Map<Bore, Pattern>;
   pockets: Pocket[];
   bosses: Boss[];
+  ribs: Rib[];
   cut?: CutPlan;
 }
 
@@ -40,6 +45,8 @@ export interface Features {
   bodies: BodyFeatures[];
   setUps: SetUps;
   moulding: Moulding;
+  /** Faces to set it down on and to measure from, first to third. */
+  datums: Datum[];
   /** Directions across which the whole is its own mirror image. */
   mirrors: Vec3[];
 }
@@ -52,6 +59,7 @@ export function featuresOf(mesh: Mesh): Features {
   return {
     bodies,
     moulding: mouldingOf(mesh),
+    datums: datumsOf(mesh),
     mirrors: mirrorsOf(mesh),
     setUps: all.length === 1 ? all[0] : {
       three_axis: most((s) => s.three_axis),
@@ -77,6 +85,7 @@ function featuresOfBody({ mesh, volume_mm3 }: Body): BodyFeatures {
     patterns: patternsOf(bores),
     pockets,
     bosses: bossesOf(mesh, shape.kind === 'turned' ? shape.axis : undefined),
+    ribs: ribsOf(mesh),
     ...(shape.kind === 'plate' && { cut: cutPlan(mesh, shape, bores, pockets) }),
   };
 }
@@ -103,6 +112,10 @@ function cutPlan(mesh: Mesh, shape: BodyShape, bores: readonly Bore[], pockets: 
 const mm = (x: number): string => Number(x.toFixed(2)).toString();
 const holes = (n: number): string => (n === 1 ? 'hole' : 'holes');
 
+/** Pockets and steps of a plate, one by one. */
+export const pocketWork = (pockets: readonly Pick<Pocket, 'walled' | 'depth_mm'>[]): AfterCut[] =>
+  pockets.map((p) => ({ do: 'mill', count: 1, text: `mill a ${p.walled > 0.9 ? 'pocket' : 'step'} ${mm(p.depth_mm)} mm deep` }));
+
 /** What does not go straight through a plate. */
 function afterCut(axis: Vec3, { chamfer_mm2 }: BodyShape, bores: readonly Bore[], pockets: readonly Pocket[]): AfterCut[] {
   const out: AfterCut[] = [];
@@ -111,7 +124,7 @@ function afterCut(axis: Vec3, { chamfer_mm2 }: BodyShape, bores: readonly Bore[]
     const count = group.length;
     const across = Math.abs(dot(b.axis, axis)) < 0.999;
     const d = `⌀${mm(b.diameter_mm)}`;
-    if (across) out.push({ do: 'drill', count, text: `drill ${count} ${holes(count)} ${d} from the side, ${mm(b.depth_mm)} mm deep` });
+    if (across) out.push({ do: 'drill', side: true, count, text: `drill ${count} ${holes(count)} ${d} from the side, ${mm(b.depth_mm)} mm deep` });
     else if (b.kind === 'tapered') out.push({ do: 'taper', count, text: `taper ${count} ${holes(count)} ${d}, ${mm(b.angle_deg!)}°` });
     else if (b.kind === 'slot') {
       if (!b.through)
@@ -133,7 +146,7 @@ function afterCut(axis: Vec3, { chamfer_mm2 }: BodyShape, bores: readonly Bore[]
       });
     }
   }
-  for (const p of pockets) out.push({ do: 'mill', count: 1, text: `mill a ${p.walled > 0.9 ? 'pocket' : 'step'} ${mm(p.depth_mm)} mm deep` });
+  out.push(...pocketWork(pockets));
   if (chamfer_mm2 > 0) out.push({ do: 'chamfer', count: 1, text: 'break or chamfer the edges' });
   return out;
 }

@@ -3,7 +3,8 @@ import { facets } from '../facets';
 import { next, twins } from '../half-edges';
 import type { Mesh } from '../mesh';
 import { centreOf } from '../patch';
-import { crossOf, dot, type Vec3 } from '../turn';
+import { dot, type Vec3 } from '../turn';
+import { outlineOf } from './outline';
 import { surfacesOf } from './surfaces';
 
 /** A floor with walls that rise from it. */
@@ -46,23 +47,11 @@ const RIM = Math.cos((25 * Math.PI) / 180);
  * @param taken triangles of holes: their floors and steps are no pockets
  */
 export function pocketsOf(mesh: Mesh, taken: ReadonlySet<number>): Pocket[] {
-  const { vertices: v, indices } = mesh;
   const twin = twins(mesh);
   const { areas } = facets(mesh);
   const { flats, rounds, flatOf } = surfacesOf(mesh);
   const total = flats.reduce((s, f) => s + f.area_mm2, 0);
-  const corner = (h: number): Vec3 => [v[indices[h] * 3], v[indices[h] * 3 + 1], v[indices[h] * 3 + 2]];
-  const edgeOf = (h: number): Vec3 => {
-    const a = corner(h), b = corner(next(h));
-    return [b[0] - a[0], b[1] - a[1], b[2] - a[2]];
-  };
-  /** Sine of the bend over an edge between two flats: positive where it bulges. */
-  const bulge = (h: number): number => {
-    const e = edgeOf(h);
-    return dot(crossOf(flats[flatOf[(h / 3) | 0]].normal, flats[flatOf[(twin[h] / 3) | 0]].normal), e) / (Math.hypot(...e) || 1);
-  };
-  const rimOf = (f: number): number[] =>
-    flats[f].triangles.flatMap((t) => [0, 1, 2].map((e) => t * 3 + e).filter((h) => twin[h] >= 0 && flatOf[(twin[h] / 3) | 0] !== f));
+  const { rimOf, corner, edgeOf, beyond, bulge } = outlineOf(mesh);
 
   const found: (Omit<Pocket, 'triangles'> & { flat: number; walls: ReadonlySet<number> })[] = [];
   for (let f = 0; f < flats.length; f++) {
@@ -138,7 +127,7 @@ export function pocketsOf(mesh: Mesh, taken: ReadonlySet<number>): Pocket[] {
       let highest = -Infinity;
       let open = false;
       for (const h of rimOf(w)) {
-        const g = flatOf[(twin[h] / 3) | 0];
+        const g = beyond(h);
         if (g === floor || walls.has(g)) continue;
         const b = bulge(h);
         const lean = dot(flats[g].normal, up);
@@ -166,7 +155,7 @@ export function pocketsOf(mesh: Mesh, taken: ReadonlySet<number>): Pocket[] {
       }
       if (r) continue;
       for (const h of rimOf(w)) {
-        const g = flatOf[(twin[h] / 3) | 0];
+        const g = beyond(h);
         if (g < w || !walls.has(g) || flats[g].round >= 0 || bulge(h) > -0.5) continue;
         const e = edgeOf(h), length = Math.hypot(...e);
         if (Math.abs(dot(e, up)) > 0.95 * length) sharp += length;

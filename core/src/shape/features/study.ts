@@ -4,9 +4,11 @@ import type { BodyKind } from './body-kind';
 import type { Bore } from './bores';
 import type { Boss } from './bosses';
 import { type CutPlan, featuresOf } from './features';
+import type { Datum } from './datums';
 import type { Moulding } from './moulding';
 import type { Pattern } from './patterns';
 import type { Pocket } from './pockets';
+import type { Rib } from './ribs';
 import type { SetUps } from './set-ups';
 
 export interface StudiedBody {
@@ -27,8 +29,11 @@ export interface FeatureStudy {
   bores: (Omit<Bore, 'triangles' | 'pieces'> & { pattern?: Pattern })[];
   pockets: Omit<Pocket, 'triangles'>[];
   bosses: Boss[];
+  /** Alike ones as one line, the most slender first. */
+  ribs: (Rib & { count: number })[];
   setUps: SetUps;
   moulding: Moulding;
+  datums: Datum[];
   /** Directions across which it is its own mirror image. */
   mirrors: Vec3[];
   /** Of a single plate. */
@@ -41,7 +46,7 @@ const MOST_BODIES = 40;
 const round = (x: number): number => Number(x.toPrecision(7));
 
 export function studyFeatures(mesh: Mesh): FeatureStudy {
-  const { bodies, setUps, moulding, mirrors } = featuresOf(mesh);
+  const { bodies, setUps, moulding, datums, mirrors } = featuresOf(mesh);
   const lines: StudiedBody[] = [];
   const cut = bodies.length === 1 ? bodies[0].cut : undefined;
   for (const { volume_mm3, shape } of bodies) {
@@ -59,11 +64,25 @@ export function studyFeatures(mesh: Mesh): FeatureStudy {
     ).slice(0, MOST_BORES),
     pockets: bodies.flatMap((b) => b.pockets.map((p) => without(p, 'triangles'))).slice(0, MOST_POCKETS),
     bosses: bodies.flatMap((b) => b.bosses).slice(0, MOST_POCKETS),
+    ribs: alikeRibs(bodies.flatMap((b) => b.ribs)).slice(0, MOST_POCKETS),
     moulding,
+    datums,
     mirrors,
     setUps: { ...setUps, from: setUps.from.slice(0, 26), unreachable: setUps.unreachable.slice(0, MOST_POCKETS) },
     cut: cut ? { ...cut, then: cut.then.slice(0, MOST_POCKETS) } : null,
   };
+}
+
+/** Ribs of one thickness, height and length as one line. */
+function alikeRibs(ribs: readonly Rib[]): FeatureStudy['ribs'] {
+  const lines: FeatureStudy['ribs'] = [];
+  const near = (a: number, b: number): boolean => Math.abs(a - b) < 0.01 * a + 0.01;
+  for (const r of ribs) {
+    const like = lines.find((l) => near(l.thickness_mm, r.thickness_mm) && near(l.height_mm, r.height_mm) && near(l.length_mm, r.length_mm));
+    if (like) like.count++;
+    else lines.push({ ...r, count: 1 });
+  }
+  return lines;
 }
 
 function without<T extends object, K extends keyof T>(x: T, ...keys: K[]): Omit<T, K> {

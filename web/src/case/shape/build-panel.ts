@@ -23,6 +23,7 @@ const GOALS: readonly { id: keyof Weights; label: string }[] = [
   { id: 'critical', label: 'Faces with a duty clean' },
   { id: 'strength', label: 'Load along layers' },
   { id: 'overhang', label: 'Little overhang' },
+  { id: 'access', label: 'Supports got at' },
 ];
 const ROWS = 8;
 /** Size of a small picture of the part, px. */
@@ -56,6 +57,7 @@ const keyOf = (up: Vec3): string => up.map((x) => x.toFixed(4)).join(' ');
               <th scope="rowgroup" [attr.colspan]="columns()">{{ lie(row.of.up) }}@if (row.of.pareto) {<abbr title="No other direction is better in one thing without being worse in another">*</abbr>}
                 @if (row.others.length) {&ngsp;<span class="quiet" [title]="others(row.others)">and {{ row.others.length }} like it</span>}
                 @if (row.of.standing !== 'firm') {&ngsp;<span class="quiet">{{ standing(row.of) }}, on a raft</span>}
+                @if (row.of.buried_mm2 > 0) {&ngsp;<span class="quiet">some of its support is not got at</span>}
               </th>
             </tr>
             <tr>
@@ -180,7 +182,7 @@ export class BuildPanel implements OnDestroy {
         label: 'Not got at',
         text: b.buried_mm2 > 0 ? areaText(b.buried_mm2, system) : 'none',
         how:
-          'Part of the overhang from which no straight way leads out of the part, straight off it, along its bores or all round: what holds it up there stays in. Lay it another way, or let it carry itself.',
+          'Part of the overhang from which no straight way leads out of the part, straight off it, along its bores or all round: what holds it up there stays in. Small squares on the drawing mark it, seen through the part. Lay it another way, or let it carry itself.',
       },
     ];
   });

@@ -41,6 +41,7 @@ const LOADS: readonly { label: string; d: Vec3 }[] = [{ label: 'x', d: [1, 0, 0]
       <button type="button" class="framed" [attr.aria-pressed]="picking()" (click)="pickingChange.emit(!picking())">{{ picking() ? 'Done picking' : 'Pick on the drawing' }}</button>
     </div>
     <p class="row"><label>or from the largest <select class="field" aria-label="Pick from the largest faces" (change)="choose($any($event.target))"><option value="">choose a face</option>@for (c of choices(); track c.triangle; let i = $index) { <option [value]="i">{{ faceWords(c) }}</option> }</select></label></p>
+    @if (datums().length) { <p class="row"><button type="button" class="link" (click)="takeDatums()">take the {{ datums().length }} found {{ datums().length === 1 ? 'datum' : 'datums' }}</button> <span class="quiet">faces to set it down on and to measure from, square to each other</span></p> }
     <p aria-live="polite" class="quiet hint">{{ summary() }}</p>
     @for (m of ref().marks ?? []; track $index; let i = $index) {
       <div class="made">
@@ -108,6 +109,18 @@ export class FacesPanel {
       const drawn = this.shapes.drawn();
       untracked(() => drawn && void this.shapes.largestFaces().then((c) => this.choices.set(c)));
     });
+  }
+
+  /** Datum faces that were found and bear no mark yet. */
+  protected readonly datums = computed(() =>
+    (this.ref().study?.body.features.datums ?? []).filter((d) =>
+      !(this.ref().marks ?? []).some((m) => dot(m.normal, d.normal) > 0.999 && Math.abs(dot(m.normal, m.point) - dot(m.normal, d.point)) < 0.01)
+    )
+  );
+
+  protected takeDatums(): void {
+    const marks = this.datums().map((d): FaceMark => ({ duty: 'datum', point: d.point, normal: d.normal, area_mm2: d.area_mm2, note: '' }));
+    this.marked.emit([...(this.ref().marks ?? []), ...marks]);
   }
 
   protected choose(select: HTMLSelectElement): void {

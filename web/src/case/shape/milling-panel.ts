@@ -1,21 +1,28 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
-import { formatNumber, QUANTITIES } from '@cuadro/core/quantity/quantity';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { foundRows, HOLES, holeQuestions, holesOn, isCorrected, KIND, SEEN_TABLES, SET_UPS } from '@cuadro/core/case/seen';
+import type { ShapeRef } from '@cuadro/core/case/types';
+import type { InputSpec, InputValue, TableInput, Values } from '@cuadro/core/inputs/spec';
+import { formatNumber } from '@cuadro/core/quantity/quantity';
 import { isDeep } from '@cuadro/core/shape/holes';
+import { dot, type Vec3 } from '@cuadro/core/shape/turn';
 import { MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
-import { QuantityField } from '../../shared/quantity-field';
-import { bounded } from '@cuadro/core/inputs/schema';
+import { InputField } from '../../shared/inputs/input-field';
 import { areaText, boreLines, featureFacts, lengthText, type ShapeFact } from './shape-words';
 
-const DIAMETER = bounded('Diameter', 0.01, 20_000);
-const DEPTH = bounded('Depth', 0, 20_000);
+/** What a mould may be pulled along. */
+const PULLS: readonly { id: string; label: string; d?: Vec3 }[] = [
+  { id: '', label: 'the easiest way found' },
+  { id: 'x', label: 'x', d: [1, 0, 0] },
+  { id: 'y', label: 'y', d: [0, 1, 0] },
+  { id: 'z', label: 'z', d: [0, 0, 1] },
+];
 
-/** What the machined way has to do: set-ups, what no cutter reaches, holes, and the cut of a plate. */
+/** What the machined way has to do: set-ups, what no cutter reaches, holes, pockets and ribs, and the cut of a plate; each to be corrected. */
 @Component({
   selector: 'cu-milling-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuantityField],
+  imports: [InputField],
   styleUrl: './panel.scss',
   template: `
     @if (ref().study) {
@@ -23,6 +30,15 @@ const DEPTH = bounded('Depth', 0, 20_000);
         <caption>For the cutter</caption>
         <tbody>@for (f of facts(); track f.label) { <tr><th scope="row"><button type="button" class="link" (click)="explain(f)">{{ f.label }}</button></th><td [class.warn]="f.warn">{{ f.text }}</td></tr> }</tbody>
       </table>
+      <div class="form">
+        @for (s of single; track s.id) {
+          <span class="label">{{ s.label }}</span><cu-input [spec]="s" [value]="own()[s.id]" (changed)="correct(s.id, $event)" (cleared)="correct(s.id, undefined)" />
+        }
+        <label class="label" for="pull">A mould is pulled along</label>
+        <span><select class="field" id="pull" (change)="pulled.emit(pullOf($any($event.target).value))">@for (p of pulls; track p.id) { <option [value]="p.id" [selected]="pull() === p.id">{{ p.label }}</option> }</select>
+          <button type="button" class="link" [attr.aria-pressed]="parting()" (click)="parting.set(!parting()); parted.emit(parting())">{{ parting() ? 'hide' : 'draw' }} the parting line</button></span>
+      </div>
+      @if (line()) { <p class="quiet hint" role="status">{{ line() }}</p> }
       @if (kinds().length) {
         <table class="sheet">
           <caption>Holes by kind</caption>
@@ -30,32 +46,16 @@ const DEPTH = bounded('Depth', 0, 20_000);
           <tbody>@for (k of kinds(); track $index) { <tr><td>{{ k.count }}</td><th scope="row">{{ k.kind }}</th><td>{{ k.text }}</td><td>{{ k.pattern }}</td></tr> }</tbody>
         </table>
       }
-      @if (pockets().length) {
-        <table class="sheet">
-          <caption>Pockets and steps</caption>
-          <thead><tr><th scope="col">No.</th><th scope="col">Depth</th><th scope="col">Walls</th><th scope="col">Smallest inside corner</th><th scope="col">Floor</th></tr></thead>
-          <tbody>@for (p of pockets(); track $index) { <tr><th scope="row">P{{ $index + 1 }}</th><td>{{ p.depth }}</td><td>{{ p.walls }}</td><td [class.warn]="p.sharp">{{ p.corner }}</td><td>{{ p.floor }}</td></tr> }</tbody>
-        </table>
+      @for (q of questions(); track q.diameter_mm) {
+        <p class="notice">{{ q.text }}
+          @for (a of q.answers; track a.is) { <button type="button" class="link" (click)="answer(q.diameter_mm, a.is)">{{ a.label }}</button>&ngsp; }
+        </p>
       }
-      <h3>Holes one by one</h3>
-      <p class="quiet hint">{{ corrected() ? 'As you corrected them.' : 'Round holes as found on the mesh. Correct a row and the table is yours.' }} @if (corrected()) { <button type="button" class="link" (click)="changed.emit(undefined)">back to what was found</button> }</p>
-      <table class="sheet holes">
-        <caption class="visually-hidden">Holes</caption>
-        <thead><tr><th scope="col">No.</th><th scope="col">Diameter, {{ unit() }}</th><th scope="col">Depth</th><th scope="col">Goes</th><th scope="col">Note</th><th scope="col"><span class="visually-hidden">Actions</span></th></tr></thead>
-        <tbody>
-          @for (h of rows(); track $index; let i = $index) {
-            <tr>
-              <th scope="row">{{ i + 1 }}</th>
-              <td><cu-quantity [value]="h.diameter_mm" quantity="length" unitText="" [schema]="diameter" [label]="'Diameter of hole ' + (i + 1)" (changed)="correct(i, { diameter_mm: $event })" /></td>
-              <td><cu-quantity [value]="h.depth_mm" quantity="length" unitText="" [schema]="depth" [label]="'Depth of hole ' + (i + 1)" (changed)="correct(i, { depth_mm: $event })" /></td>
-              <td><select class="field" [attr.aria-label]="'Hole ' + (i + 1) + ' goes'" (change)="correct(i, { through: $any($event.target).value === 'through' })"><option value="through" [selected]="h.through">through</option><option value="blind" [selected]="!h.through">blind</option></select></td>
-              <td><input class="field note" maxlength="120" [value]="h.note" [attr.aria-label]="'Note on hole ' + (i + 1)" (change)="correct(i, { note: $any($event.target).value })" /></td>
-              <td><button type="button" class="link cross-off" (click)="remove(i)" [attr.aria-label]="'Remove hole ' + (i + 1)">×</button></td>
-            </tr>
-          } @empty { <tr><td colspan="6" class="quiet">No round hole was found.</td></tr> }
-        </tbody>
-      </table>
-      <button type="button" class="link" (click)="add()">add a hole</button>
+      @for (t of tables; track t.id) {
+        <h3>{{ t.label }}</h3>
+        <p class="quiet hint">{{ corrected(t) ? 'As you corrected them.' : 'As found on the mesh: correct a row and the table is yours.' }} {{ t.help }} @if (corrected(t)) { <button type="button" class="link" (click)="correct(t.id, undefined)">back to what was found</button> }</p>
+        <div class="seen"><cu-input [spec]="t" [value]="own()[t.id]" [usual]="found()[t.id]" (changed)="correct(t.id, $event)" (cleared)="correct(t.id, undefined)" /></div>
+      }
     } @else { <p class="quiet hint">Not studied yet.</p> }
   `,
 })
@@ -63,46 +63,44 @@ export class MillingPanel {
   private readonly settings = inject(SettingsService);
   private readonly margin = inject(MarginService);
   readonly ref = input.required<ShapeRef>();
-  /** The corrected table; undefined goes back to the one that was found. */
-  readonly changed = output<HoleRow[] | undefined>();
+  /** How long the parting line is, in words, while it is drawn. */
+  readonly line = input('');
+  /** What is corrected now; undefined where nothing is. */
+  readonly changed = output<Values | undefined>();
+  /** The direction that a mould is pulled along; undefined for the one that was found. */
+  readonly pulled = output<Vec3 | undefined>();
+  /** The parting line is to be drawn, or not. */
+  readonly parted = output<boolean>();
 
-  protected readonly unit = computed(() => QUANTITIES.length.show[this.settings.units()]);
-  protected readonly diameter = DIAMETER;
-  protected readonly depth = DEPTH;
-  protected readonly corrected = computed(() => this.ref().holes !== undefined);
-  protected readonly rows = computed<HoleRow[]>(
-    () =>
-      this.ref().holes ??
-        this.ref().study!.body.holes.map((h) => ({
-          diameter_mm: Number(h.diameter_mm.toFixed(2)),
-          depth_mm: Number(h.depth_mm.toFixed(2)),
-          through: h.through,
-          note: [h.opensInto ? `counterbore of ${h.opensInto}` : '', isDeep(h) ? 'deep for its width' : ''].filter(Boolean).join(', '),
-        })),
-  );
+  protected readonly single: readonly InputSpec[] = [KIND, SET_UPS];
+  protected readonly tables = SEEN_TABLES;
+  protected readonly pulls = PULLS;
+  protected readonly parting = signal(false);
+  protected readonly own = computed<Values>(() => this.ref().corrected ?? {});
+  protected readonly found = computed(() => Object.fromEntries(SEEN_TABLES.map((t) => [t.id, foundRows(t.id, this.ref().study!)])));
+  protected readonly pull = computed(() => PULLS.find((p) => p.d && this.ref().moulding && Math.abs(dot(p.d, this.ref().moulding!.pull)) > 0.9999)?.id ?? '');
   protected readonly kinds = computed(() => boreLines(this.ref().study!.body.features, this.settings.units()).slice(0, 24));
-  protected readonly pockets = computed(() => {
-    const system = this.settings.units();
-    return this.ref().study!.body.features.pockets.slice(0, 24).map((p) => ({
-      depth: lengthText(p.depth_mm, system),
-      walls: p.walled > 0.98 ? 'all round' : `${formatNumber(100 * p.walled, 2)} % of its outline`,
-      corner: p.corner_radius_mm === undefined
-        ? 'none'
-        : p.corner_radius_mm === 0
-        ? 'sharp'
-        : `${lengthText(p.corner_radius_mm, system)} radius, depth ${formatNumber(p.depth_mm / p.corner_radius_mm, 2)} times that`,
-      sharp: p.corner_radius_mm === 0,
-      floor: areaText(p.floor_mm2, system),
-    }));
-  });
+  protected readonly questions = computed(() =>
+    holeQuestions(holesOn(this.ref()) ?? []).map(({ diameter_mm, count, thread, dowel }) => ({
+      diameter_mm,
+      text: `${count === 1 ? 'A hole' : `${count} holes`} ⌀${lengthText(diameter_mm, this.settings.units())}: ${
+        [thread && `tapped ${thread}`, dowel !== undefined && `reamed for a dowel of ${lengthText(dowel, this.settings.units())}`].filter(Boolean).join(', ')
+      }, or plain?`,
+      answers: [
+        ...(thread ? [{ is: 'tapped', label: `tapped ${thread}` }] : []),
+        ...(dowel !== undefined ? [{ is: 'reamed', label: 'reamed' }] : []),
+        { is: 'plain', label: 'plain' },
+      ],
+    }))
+  );
   protected readonly facts = computed<ShapeFact[]>(() => {
     const s = this.ref();
     const system = this.settings.units();
     const { reach, features, block } = s.study!.body;
     const share = (x: number): string => (x < 1 ? 'none' : `${areaText(x, system)}, ${formatNumber((100 * x) / s.measure.area_mm2, 2)} % of the surface`);
-    const deep = this.rows().filter(isDeep).length;
+    const deep = (holesOn(s) ?? []).filter(isDeep).length;
     return [
-      ...featureFacts(features, s.measure.area_mm2, system),
+      ...featureFacts(s.moulding ? { ...features, moulding: s.moulding } : features, s.measure.area_mm2, system),
       {
         label: 'Not seen squarely',
         text: share(reach.unreachable_mm2),
@@ -131,16 +129,20 @@ export class MillingPanel {
     ];
   });
 
-  protected correct(i: number, change: Partial<HoleRow>): void {
-    this.changed.emit(this.rows().map((h, k) => (k === i ? { ...h, ...change } : h)));
+  protected corrected = (t: TableInput): boolean => isCorrected(this.ref(), t.id);
+  protected pullOf = (id: string): Vec3 | undefined => PULLS.find((p) => p.id === id)?.d;
+
+  protected correct(id: string, value: InputValue | undefined): void {
+    const next = Object.fromEntries(Object.entries({ ...this.own(), [id]: value }).filter(([, v]) => v !== undefined));
+    this.changed.emit(Object.keys(next).length ? next : undefined);
   }
 
-  protected remove(i: number): void {
-    this.changed.emit(this.rows().filter((_, k) => k !== i));
-  }
-
-  protected add(): void {
-    this.changed.emit([...this.rows(), { diameter_mm: 6, depth_mm: 10, through: true, note: '' }]);
+  /** All holes of a width, of which nobody has said what they are, are this. */
+  protected answer(diameter_mm: number, is: string): void {
+    this.correct(
+      HOLES.id,
+      holesOn(this.ref())!.map((h) => ({ ...h, ...(h.diameter_mm === diameter_mm && h.is === undefined && { is }) })) as unknown as Values[],
+    );
   }
 
   protected explain(f: ShapeFact): void {

@@ -1,7 +1,8 @@
 import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { demoDoc, studiedRef } from '@cuadro/core/case/testing';
-import type { FaceMark, HoleRow, ShapeRef } from '@cuadro/core/case/types';
+import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
+import type { Values } from '@cuadro/core/inputs/spec';
 import { orientation } from '@cuadro/core/shape/orient';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { BUILT_IN_SITE } from '@cuadro/core/records/site';
@@ -47,34 +48,61 @@ const find = <T extends HTMLElement>(f: ComponentFixture<unknown>, label: string
 };
 const text = (f: ComponentFixture<unknown>): string => (f.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
 
-describe('the hole table', () => {
+describe('what was seen on the part', () => {
   const open = (ref: ShapeRef) => {
     const f = TestBed.createComponent(MillingPanel);
-    const given: (HoleRow[] | undefined)[] = [];
+    const given: (Values | undefined)[] = [];
     f.componentRef.setInput('ref', ref);
     f.componentInstance.changed.subscribe((h) => given.push(h));
     f.detectChanges();
     return { f, given };
   };
+  const plate = () => studiedRef(drilledPlate(60, 40, 10, [[10, 20, 10]]));
   it('starts from what was found, and becomes the user’s at the first correction', () => {
-    const { f, given } = open(studiedRef(drilledPlate(60, 40, 10, [[10, 20, 10]])));
-    expect(text(f)).toContain('as found on the mesh');
-    const goes = find<HTMLSelectElement>(f, 'Hole 1 goes');
-    goes.value = 'blind';
-    goes.dispatchEvent(new Event('change'));
+    const { f, given } = open(plate());
+    expect(text(f)).toContain('As found on the mesh');
+    const through = find<HTMLSelectElement>(f, 'Through, row 1');
+    through.value = 'no';
+    through.dispatchEvent(new Event('change'));
     expect(given).toHaveLength(1);
-    expect(given[0]![0]).toMatchObject({ through: false, depth_mm: 10 });
-    expect(given[0]![0].diameter_mm).toBeCloseTo(10, 1);
+    expect(given[0]!['holes']).toEqual([{ diameter_mm: expect.closeTo(10, 1), depth_mm: 10, through: false }]);
   });
-  it('goes back to what was found', () => {
-    const { f, given } = open({ ...studiedRef(drilledPlate(60, 40, 10, [[10, 20, 10]])), holes: [] });
+  it('goes back to what was found, table by table', () => {
+    const { f, given } = open({ ...plate(), corrected: { holes: [], setUps: 3 } });
     expect(text(f)).toContain('As you corrected them');
     find(f, 'back to what was found').click();
-    expect(given).toEqual([undefined]);
+    expect(given).toEqual([{ setUps: 3 }]);
   });
   it('names a hole that is deep for its width', () => {
-    const { f } = open({ ...studiedRef(box(80, 30, 30)), holes: [{ diameter_mm: 4, depth_mm: 60, through: false, note: '' }] });
+    const { f } = open({ ...studiedRef(box(80, 30, 30)), corrected: { holes: [{ diameter_mm: 4, depth_mm: 60, through: false }] } });
     expect(text(f)).toContain('1 deeper than five diameters');
+  });
+  it('asks what holes as wide as a thread or a dowel are; one answer is for all of them', () => {
+    const holes = [{ diameter_mm: 5, depth_mm: 10, through: true }, { diameter_mm: 5, depth_mm: 10, through: true }, {
+      diameter_mm: 7.3,
+      depth_mm: 9,
+      through: true,
+    }];
+    const { f, given } = open({ ...plate(), corrected: { holes } });
+    expect(text(f)).toContain('2 holes ⌀5 mm: tapped M6, reamed for a dowel of 5 mm, or plain?');
+    find(f, 'tapped M6').click();
+    expect(given).toEqual([{ holes: [{ ...holes[0], is: 'tapped' }, { ...holes[1], is: 'tapped' }, holes[2]] }]);
+  });
+  it('has a mould pulled another way, and the line drawn where its halves meet', () => {
+    const { f } = open(plate());
+    const pulls: unknown[] = [], drawn: boolean[] = [];
+    f.componentInstance.pulled.subscribe((p) => pulls.push(p));
+    f.componentInstance.parted.subscribe((p) => drawn.push(p));
+    const pull = (f.nativeElement as HTMLElement).querySelector<HTMLSelectElement>('#pull')!;
+    for (const id of ['x', '']) {
+      pull.value = id;
+      pull.dispatchEvent(new Event('change'));
+    }
+    expect(pulls).toEqual([[1, 0, 0], undefined]);
+    find(f, 'draw the parting line').click();
+    f.detectChanges();
+    find(f, 'hide the parting line').click();
+    expect(drawn).toEqual([true, false]);
   });
 });
 
@@ -90,6 +118,12 @@ describe('the marked faces', () => {
   };
   it('say what share of the surface works: one side of a cube is a sixth', () => {
     expect(text(open({ marks: [TOP] }).f)).toContain('Working faces make 17 % of the surface');
+  });
+  it('take over the datums that were found, square to each other, those that bear no mark', () => {
+    const { f, given } = open({ marks: [TOP] });
+    find(f, 'take the 2 found datums').click();
+    expect(given[0]).toHaveLength(3);
+    expect(given[0].slice(1).map((m) => [m.duty, Math.round(m.area_mm2), Math.abs(m.normal[2])])).toEqual([['datum', 100, 0], ['datum', 100, 0]]);
   });
   it('are not marked twice: the second pick changes the duty', () => {
     const { f, given } = open({ marks: [TOP] });

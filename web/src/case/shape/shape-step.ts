@@ -5,7 +5,8 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
 import { putSolved, toSolve, type ToSolve } from '@cuadro/core/case/load-table';
 import { bounded } from '@cuadro/core/inputs/schema';
-import type { HoleRow, ShapeRef } from '@cuadro/core/case/types';
+import type { ShapeRef } from '@cuadro/core/case/types';
+import type { Parting } from '@cuadro/core/shape/features/parting';
 import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
 import { FIRST_LOOK, type WorkVolume } from '@cuadro/core/mechanics';
@@ -113,7 +114,19 @@ export class ShapeStep {
   protected readonly work = signal<WorkVolume | undefined>(undefined);
   protected readonly bands = computed(() => (this.tab() === 'loads' ? this.work() : undefined));
   protected readonly bent = signal<Float32Array | undefined>(undefined);
-  protected readonly bentLines = computed(() => (this.tab() === 'loads' ? this.bent() : undefined));
+  /** Lines over the drawing: as a load bends the part, or where the halves of a mould meet. */
+  protected readonly overlay = computed(() => (this.tab() === 'loads' ? this.bent() : this.tab() === 'milling' ? this.parting()?.lines : undefined));
+  protected readonly partingShown = signal(false);
+  private readonly parting = signal<Parting | undefined>(undefined);
+  protected readonly partingWords = computed(() => {
+    const p = this.parting();
+    const system = this.settings.units();
+    return p && this.tab() === 'milling'
+      ? `The parting line is ${lengthText(p.length_mm, system)} long${
+        p.climbs_mm > 0.02 ? ` and climbs by ${lengthText(p.climbs_mm, system)}` : ', all on one level'
+      }. A wall without draft may lie in either half.`
+      : '';
+  });
   private readonly facesPanel = viewChild(FacesPanel);
   private readonly loadPanel = viewChild(LoadPanel);
 
@@ -188,7 +201,9 @@ export class ShapeStep {
           kind: 'hole',
           point: stand(h.centre.map((c, k) => c + (h.axis[k] * h.depth_mm) / 2)),
           text: `${i + 1}`,
-        })).concat((s.study?.body.features.pockets ?? []).slice(0, 12).map((p, i): Tag => ({ kind: 'hole', point: stand(p.floor), text: `P${i + 1}` })));
+        }))
+          .concat((s.study?.body.features.pockets ?? []).slice(0, 12).map((p, i): Tag => ({ kind: 'hole', point: stand(p.floor), text: `P${i + 1}` })))
+          .concat((s.study?.body.features.ribs ?? []).slice(0, 12).map((r, i): Tag => ({ kind: 'hole', point: stand(r.point), text: `R${i + 1}` })));
       case 'faces':
         return (s.marks ?? []).map((m, i): Tag => ({ kind: 'face', point: stand(m.point), text: `${DUTY[m.duty].letter}${i + 1}` }));
       default:
@@ -197,7 +212,7 @@ export class ShapeStep {
   });
   protected readonly spots = computed(() => {
     const drawn = this.shapes.drawn();
-    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : undefined;
+    const points = this.tab() === 'milling' ? this.shapes.marks()?.unreachable : this.tab() === 'build' ? this.buried() : undefined;
     if (!drawn || !points) return NO_POINTS;
     const f = frameFor(drawn.up);
     return points.map((_, i) => {
@@ -206,7 +221,34 @@ export class ShapeStep {
     });
   });
 
+  /** Where support stays that nobody gets at, while the way it is built is on show. */
+  private readonly buried = signal<Float32Array | undefined>(undefined);
+
   constructor() {
+    effect(() => {
+      const build = this.tab() === 'build' ? this.shape()?.study?.build : undefined;
+      const drawn = this.shapes.drawn();
+      untracked(() => {
+        this.buried.set(undefined);
+        if (build?.buried_mm2 && drawn?.up.join() === build.up.join()) {
+          void this.shapes.buriedPlaces(build.up).then((places) => {
+            if (this.shape()?.study?.build === build) this.buried.set(places);
+          });
+        }
+      });
+    });
+    effect(() => {
+      const s = this.tab() === 'milling' && this.partingShown() ? this.shape() : undefined;
+      const pull = s?.moulding?.pull ?? s?.study?.body.features.moulding.pull;
+      const drawn = this.shapes.drawn();
+      untracked(() => {
+        this.parting.set(undefined);
+        if (!pull || !drawn) return;
+        void this.shapes.moulded(pull).then(({ parting }) => {
+          if (this.shapes.drawn() === drawn && this.partingShown()) this.parting.set(parting);
+        });
+      });
+    });
     effect(() => {
       const s = this.shape();
       this.unsolved();
@@ -288,8 +330,10 @@ export class ShapeStep {
     if ('marks' in change || 'load' in change) this.shapes.orientations.set(undefined);
   }
 
-  protected correctHoles(holes: HoleRow[] | undefined): void {
-    this.change({ holes });
+  /** A mould is pulled along another direction: how the part comes out of it, measured anew. */
+  protected pullAlong(pull: Vec3 | undefined): void {
+    if (!pull) this.change({ moulding: undefined });
+    else void this.attempt(this.shape()!.fileName, async () => this.change({ moulding: (await this.shapes.moulded(pull)).moulding }));
   }
 
   protected async pickFace(triangle: number): Promise<void> {

@@ -119,10 +119,18 @@ export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSyst
       }]
       : []),
     {
+      label: 'Datums',
+      text: f.datums.length
+        ? f.datums.map((d, i) => `${'ABC'[i]} ${directionWords(d.normal)}, spans ${areaText(d.spans_mm2, system)}`).join('; ')
+        : 'none: nothing flat lies outermost',
+      how:
+        'Faces to set it down on and to measure from (3-2-1): of the flat planes that nothing lies beyond, the one that spans most; then the one square to it; then the one square to both. All that lies in one plane counts by its convex outline: four pads carry as well as the face between them. The Faces tab takes them over.',
+    },
+    {
       label: 'In a mould',
       text: mouldWords(f, area_mm2, system),
       how:
-        'Two halves that part along the direction with the least undercut, then with the fewest walls without draft: of the sides of its box and of its largest faces. 1 500 places: an undercut is one that the half it belongs to does not see. A wall is within 20° of upright; under half a degree it drags. The parting line climbs where faces of the one half lie beneath faces of the other.',
+        'Two halves that part along the direction with the least undercut, then with the fewest walls without draft: of the sides of its box and of its largest faces; or along the direction chosen below. 1 500 places: an undercut is one that the half it belongs to does not see. A wall is within 20° of upright; under half a degree it drags. The parting line climbs where faces of the one half lie beneath faces of the other.',
     },
     {
       label: 'Mirrors',

@@ -21,12 +21,16 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
   selector: 'cu-input',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PlaceField, QuantityField],
+  host: { '[class.bare]': 'bare()' },
   styles: `
     .add { display: inline-block; min-height: 24px; }
     :host { display: block; min-width: 0; }
     .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
     table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); } td.words { width: 28%; min-width: 110px; } td.picked { min-width: 96px; }
+    /* Numbered rows are many and stand in a narrow panel. */
+    table.numbered td { padding-right: 2px; } .numbered td.words { width: auto; min-width: 44px; } .numbered td.picked { min-width: 70px; } .numbered td.answered { min-width: 50px; }
+    :host(.bare) select { padding-left: 3px; padding-right: 0; }
     .file { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
     img { max-width: 120px; max-height: 80px; border: 1px solid var(--rule); }
   `,
@@ -70,12 +74,13 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
         <textarea class="field" rows="6" [attr.aria-label]="name()" [attr.aria-invalid]="problem() ? 'true' : null" [value]="pointText()" (change)="pointed($any($event.target).value)"></textarea>
       }
       @case ('table') {
-        <table>
-          <thead><tr>@for (c of columns(); track c.id) { <th scope="col">{{ heading(c) }}</th> } <th><span class="visually-hidden">Take the row away</span></th></tr></thead>
+        <table [class.numbered]="numbered() !== undefined">
+          <thead><tr>@if (numbered() !== undefined) { <th scope="col">No.</th> }@for (c of columns(); track c.id) { <th scope="col">{{ heading(c) }}</th> } <th><span class="visually-hidden">Take the row away</span></th></tr></thead>
           <tbody>
             @for (row of rows(); track $index; let i = $index) {
               <tr>
-                @for (c of columns(); track c.id) { <td [class.words]="c.kind === 'text'" [class.picked]="c.kind === 'choice'"><cu-input [spec]="c" [bare]="true" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
+                @if (numbered() !== undefined) { <th scope="row">{{ numbered() }}{{ i + 1 }}</th> }
+                @for (c of columns(); track c.id) { <td [class.words]="c.kind === 'text'" [class.picked]="c.kind === 'choice'" [class.answered]="c.kind === 'yes-no'"><cu-input [spec]="c" [bare]="true" [named]="c.label + ', row ' + (i + 1)" [value]="row[c.id]" (changed)="cell(i, c.id, $event)" (cleared)="cell(i, c.id, undefined)" /></td> }
                 <td><button type="button" class="link cross-off" (click)="drop(i)" [attr.aria-label]="'Take row ' + (i + 1) + ' away'">×</button></td>
               </tr>
             }
@@ -141,6 +146,7 @@ export class InputField {
   protected readonly words = computed(() => inputText(this.spec(), this.shown(), this.settings.units(), this.shops.currency()));
   protected readonly rows = computed(() => (this.shown() as readonly Values[] | undefined) ?? []);
   protected readonly columns = computed(() => (this.spec().kind === 'table' ? (this.spec() as Extract<InputSpec, { kind: 'table' }>).columns : []));
+  protected readonly numbered = computed(() => (this.spec().kind === 'table' ? (this.spec() as Extract<InputSpec, { kind: 'table' }>).numbered : undefined));
   protected readonly file = computed(() => this.value() as FileValue | undefined);
   protected readonly pointText = computed(() => ((this.shown() as readonly Point[] | undefined) ?? []).map(([a, b]) => `${a} ${b}`).join('\n'));
 

@@ -24,6 +24,9 @@ import {
   Vector4,
   WebGLRenderer,
 } from 'three';
+import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js';
+import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js';
+import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js';
 import type { WorkVolume } from '@cuadro/core/mechanics';
 import type { Cap } from '@cuadro/core/shape/cap';
 import type { DrawnShape } from '../../workers/shape.worker';
@@ -169,15 +172,16 @@ export class PartScene {
     cap: ShaderMaterial;
     capLine: LineBasicMaterial;
     room: LineBasicMaterial;
-    bent: LineBasicMaterial;
+    bent: LineMaterial;
     face: ShaderMaterial;
     work: ShaderMaterial;
     spot: PointsMaterial;
+    within: PointsMaterial;
   };
   private part?: Mesh;
   private tags: readonly Tag[] = [];
   /** Section, marked faces and spots: taken off and put on apart from the part itself. */
-  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; work: Mesh[]; spots: Points[]; room: LineSegments[]; bent: LineSegments[] } = {
+  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; work: Mesh[]; spots: Points[]; room: LineSegments[]; bent: LineSegments2[] } = {
     section: [],
     faces: [],
     work: [],
@@ -234,7 +238,7 @@ export class PartScene {
       }),
       capLine: new LineBasicMaterial({ color: new Color(ink.ink) }),
       room: new LineBasicMaterial({ color: new Color(ink.mark) }),
-      bent: new LineBasicMaterial({ color: new Color(ink.mark), depthTest: false }),
+      bent: new LineMaterial({ color: new Color(ink.mark), linewidth: 2, depthTest: false }),
       face: new ShaderMaterial({
         vertexShader: FACE_VERTEX,
         fragmentShader: FACE_FRAGMENT,
@@ -254,6 +258,7 @@ export class PartScene {
         uniforms: { work: { value: null }, low: { value: new Vector3() }, span: { value: new Vector3() }, ink: colour(ink.mark), cut: this.cut },
       }),
       spot: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false }),
+      within: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false, depthTest: false }),
     };
   }
 
@@ -335,10 +340,10 @@ export class PartScene {
     this.render();
   }
 
-  /** The part's lines as a load bends them, over the drawing; none takes them away. @param lines pairs of ends, xyz */
+  /** Lines over the drawing, as a load bends the part or where a mould parts; none takes them away. @param lines pairs of ends, xyz */
   bent(lines: Float32Array | undefined): void {
     this.drop('bent');
-    if (lines?.length) this.put('bent', new LineSegments(new BufferGeometry().setAttribute('position', new BufferAttribute(lines, 3)), this.materials.bent));
+    if (lines?.length) this.put('bent', new LineSegments2(new LineSegmentsGeometry().setPositions(lines), this.materials.bent));
     this.render();
   }
 
@@ -356,10 +361,11 @@ export class PartScene {
     this.render();
   }
 
-  /** Small squares on places that no cutter reaches. */
-  spots(points: Float32Array): void {
+  /** Small squares on places that nothing reaches. @param within they lie inside, and are seen through the part */
+  spots(points: Float32Array, within = false): void {
     this.drop('spots');
-    if (points.length) this.put('spots', new Points(new BufferGeometry().setAttribute('position', new BufferAttribute(points, 3)), this.materials.spot));
+    if (points.length)
+      this.put('spots', new Points(new BufferGeometry().setAttribute('position', new BufferAttribute(points, 3)), this.materials[within ? 'within' : 'spot']));
     this.render();
   }
 

@@ -41,8 +41,9 @@ export class PartView implements OnDestroy {
 
   readonly section = input<DrawnSection>();
   readonly tags = input<readonly Tag[]>([]);
-  /** Places that no cutter reaches, xyz. */
+  /** Places that no cutter, or no pair of pliers, reaches, xyz; those inside are seen through the part. */
   readonly spots = input<Float32Array>(NOTHING);
+  readonly within = input(false);
   /** Triangles of faces with a duty. */
   readonly faces = input<Uint32Array>(NO_FACES);
   /** The machine's room as it stands around the part, mm; none where it is not to be seen. */
@@ -84,7 +85,7 @@ export class PartView implements OnDestroy {
   };
   private readonly wearSpots = (): void => {
     const spots = this.spots();
-    this.scene?.spots(spots);
+    this.scene?.spots(spots, this.within());
   };
   private readonly wearFaces = (): void => {
     const faces = this.faces();
