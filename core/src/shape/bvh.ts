@@ -259,6 +259,9 @@ function pointTriangle2(v: Float32Array, c: number, x: number, y: number, z: num
  */
 const DEEP = 64;
 
+/** Up to so many triangles are parted half way instead of by bins. */
+const FEW = 100;
+
 /** Fill the nodes. Iterative: deep trees of odd meshes must not end in a stack overflow. */
 function build(order: Uint32Array, boxes: Float32Array, centre: Float32Array, box: Float32Array, link: Int32Array, size: Uint8Array): void {
   let nodes = 0;
@@ -272,19 +275,19 @@ function build(order: Uint32Array, boxes: Float32Array, centre: Float32Array, bo
     const n = nodes++;
     if (parent >= 0) link[parent] = n;
     const b = n * 6;
-    box.fill(Infinity, b, b + 3);
-    box.fill(-Infinity, b + 3, b + 6);
-    low.fill(Infinity);
-    high.fill(-Infinity);
-    for (let i = first; i < end; i++) {
-      const t = order[i];
-      for (let a = 0; a < 3; a++) {
-        if (boxes[t * 6 + a] < box[b + a]) box[b + a] = boxes[t * 6 + a];
-        if (boxes[t * 6 + 3 + a] > box[b + 3 + a]) box[b + 3 + a] = boxes[t * 6 + 3 + a];
-        const m = centre[t * 3 + a];
-        if (m < low[a]) low[a] = m;
-        if (m > high[a]) high[a] = m;
+    for (let a = 0; a < 3; a++) {
+      let from = Infinity, to = -Infinity, least = Infinity, most = -Infinity;
+      for (let i = first; i < end; i++) {
+        const t = order[i], m = centre[t * 3 + a], lo = boxes[t * 6 + a], hi = boxes[t * 6 + 3 + a];
+        if (lo < from) from = lo;
+        if (hi > to) to = hi;
+        if (m < least) least = m;
+        if (m > most) most = m;
       }
+      box[b + a] = from;
+      box[b + 3 + a] = to;
+      low[a] = least;
+      high[a] = most;
     }
     const axis = high[0] - low[0] >= high[1] - low[1] ? (high[0] - low[0] >= high[2] - low[2] ? 0 : 2) : high[1] - low[1] >= high[2] - low[2] ? 1 : 2;
     const span = high[axis] - low[axis];
@@ -295,8 +298,9 @@ function build(order: Uint32Array, boxes: Float32Array, centre: Float32Array, bo
     }
     let middle = (first + end) >> 1;
     if (span > 0 && depth < DEEP) {
-      const at = bestBin(order, first, end, boxes, centre, axis, low[axis], span, bins, areaLeft);
-      const split = partition(order, first, end, (t) => binOf(centre[t * 3 + axis], low[axis], span) <= at);
+      // Few triangles are parted half way: what the bins would save there is less than they cost.
+      const bin = end - first > FEW ? bestBin(order, first, end, boxes, centre, axis, low[axis], span, bins, areaLeft) : (BINS >> 1) - 1;
+      const split = partition(order, first, end, centre, axis, low[axis] + ((bin + 1) * span) / BINS);
       // Triangles heaped on one place cannot be parted by place: halve them.
       if (split > first && split < end) middle = split;
     }
@@ -364,10 +368,11 @@ function bestBin(
   return at;
 }
 
-function partition(order: Uint32Array, first: number, end: number, left: (t: number) => boolean): number {
+/** Triangles whose middle lies before a place come first. @returns where the others begin */
+function partition(order: Uint32Array, first: number, end: number, centre: Float32Array, axis: number, before: number): number {
   let i = first, j = end - 1;
   while (i <= j) {
-    if (left(order[i])) i++;
+    if (centre[order[i] * 3 + axis] < before) i++;
     else {
       const keep = order[i];
       order[i] = order[j];

@@ -216,7 +216,8 @@ const api = {
     const points = readScan(bytes, fileName, unit);
     const held = datums.map((p) => new Set(patchFrom(mesh, bvhOf(mesh).closest(...p).triangle).list));
     const found = align(points, mesh, { datums: held, progress: onProgress });
-    return { ...scanFound(points, found, tolerance_mm, frameFor(up)), tolerance_mm };
+    const { low, high } = extentOf(stand(up).vertices);
+    return { ...scanFound(points, found, tolerance_mm, frameFor(up), { low: low as Vec3, high: high as Vec3 }), tolerance_mm };
   },
 
   /** What loads of size one do to the part. @throws MechanicsError, MeshError with a sentence */

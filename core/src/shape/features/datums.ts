@@ -3,6 +3,7 @@ import { facets } from '../facets';
 import type { Mesh } from '../mesh';
 import { centreOf } from '../patch';
 import { dot, frameFor, type Vec3 } from '../turn';
+import { outlineOf } from './outline';
 import { surfacesOf } from './surfaces';
 
 /** A flat that a part may be set down on and measured from. */
@@ -41,33 +42,29 @@ function outermost(mesh: Mesh): Datum[] {
   const { areas, total_mm2 } = facets(mesh);
   const { flats } = surfacesOf(mesh);
   const near = 1e-4 * Math.sqrt(total_mm2);
-  const planes: { normal: Vec3; level: number; triangles: number[] }[] = [];
+  const { rimOf, corner } = outlineOf(mesh);
+  const planes: { normal: Vec3; level: number; flats: number[] }[] = [];
   const furthest = (n: Vec3): number => {
     let most = -Infinity;
     for (let i = 0; i < v.length; i += 3) most = Math.max(most, n[0] * v[i] + n[1] * v[i + 1] + n[2] * v[i + 2]);
     return most;
   };
-  for (const { normal, triangles, round, area_mm2 } of flats) {
+  for (const [f, { normal, triangles, round, area_mm2 }] of flats.entries()) {
     if (round >= 0 || area_mm2 < 1e-3 * total_mm2) continue;
     const level = dot(normal, centreOf(mesh, triangles[0]));
     const same = planes.find((p) => dot(p.normal, normal) > 1 - ANGLE * ANGLE && Math.abs(p.level - level) < near);
-    if (same) same.triangles.push(...triangles);
-    else if (furthest(normal) - level < near) planes.push({ normal, level, triangles: [...triangles] });
+    if (same) same.flats.push(f);
+    else if (furthest(normal) - level < near) planes.push({ normal, level, flats: [f] });
   }
-  const all = planes.map(({ normal, triangles }): Datum => {
+  const all = planes.map(({ normal, flats: of }): Datum => {
     const [right, back] = frameFor(normal);
-    const corners = triangles.flatMap((t) =>
-      [0, 1, 2].map((e): [number, number] => {
-        const i = mesh.indices[3 * t + e] * 3;
-        const p: Vec3 = [v[i], v[i + 1], v[i + 2]];
-        return [dot(right, p), dot(back, p)];
-      })
-    );
+    const rim = of.flatMap((f) => rimOf(f).map(corner)).map((p): [number, number] => [dot(right, p), dot(back, p)]);
+    const widest = of.reduce((a, b) => (flats[b].area_mm2 > flats[a].area_mm2 ? b : a));
     return {
       normal: normal.map((x) => (Math.abs(x) < 1e-6 ? 0 : x)) as Vec3,
-      point: centreOf(mesh, triangles.reduce((a, b) => (areas[b] > areas[a] ? b : a))),
-      area_mm2: triangles.reduce((s, t) => s + areas[t], 0),
-      spans_mm2: areaOf(convexHull(corners)),
+      point: centreOf(mesh, flats[widest].triangles.reduce((a, b) => (areas[b] > areas[a] ? b : a))),
+      area_mm2: of.reduce((s, f) => s + flats[f].area_mm2, 0),
+      spans_mm2: areaOf(convexHull(rim)),
     };
   }).sort((a, b) => b.spans_mm2 - a.spans_mm2);
   return all.filter((d) => d.spans_mm2 >= LEAST_SHARE * all[0].spans_mm2);

@@ -3,8 +3,8 @@ import { facets } from '../facets';
 import { next } from '../half-edges';
 import type { Mesh } from '../mesh';
 import { centreOf } from '../patch';
-import { crossOf, dot, unit, type Vec3 } from '../turn';
-import { outlineOf } from './outline';
+import { crossOf, dot, frameFor, unit, type Vec3 } from '../turn';
+import { type Outline, outlineOf } from './outline';
 import { type Flat, surfacesOf } from './surfaces';
 
 /** A thin straight wall that stands on the part by its foot and is free at its top. */
@@ -32,6 +32,8 @@ const SLENDER = 1.5, LONG = 2;
 const BENDS = 0.2;
 /** Two directions are one to within 8°. */
 const SAME = Math.cos((8 * Math.PI) / 180);
+/** Directions of a flat that are tried. */
+const MOST_WAYS = 6;
 /** Triangles of a side from which its other side is looked for. */
 const LOOKS = 6;
 
@@ -52,13 +54,15 @@ interface Side {
 export function ribsOf(mesh: Mesh): Rib[] {
   const { flats, flatOf } = surfacesOf(mesh);
   const { areas, total_mm2 } = facets(mesh);
+  const outline = outlineOf(mesh);
   const sides = new Map<number, Side[]>();
   for (let f = 0; f < flats.length; f++) {
     if (flats[f].round >= 0 || flats[f].area_mm2 < LEAST_SHARE * total_mm2) continue;
-    const found = sidesOf(mesh, f);
+    const found = sidesOf(mesh, outline, f);
     if (found.length) sides.set(f, found);
   }
   const ribs: Rib[] = [];
+  const bvh = bvhOf(mesh);
   for (const [f, own] of sides) {
     const behind = otherSide(f);
     if (!behind || behind.flat < f) continue;
@@ -75,7 +79,6 @@ export function ribsOf(mesh: Mesh): Rib[] {
 
   /** What most of a flat has straight behind it, through the material, and how far. */
   function otherSide(f: number): { flat: number; distance: number } | undefined {
-    const bvh = bvhOf(mesh);
     const n = flats[f].normal;
     const hits = new Map<number, { area: number; through: number }>();
     let looked = 0;
@@ -95,9 +98,9 @@ export function ribsOf(mesh: Mesh): Rib[] {
 }
 
 /** Ways in which a flat may be the side of a rib, the one with the longest foot first. */
-function sidesOf(mesh: Mesh, f: number): Side[] {
+function sidesOf(mesh: Mesh, outline: Outline, f: number): Side[] {
   const { flats, rounds } = surfacesOf(mesh);
-  const { rimOf, corner, edgeOf, beyond, bulge } = outlineOf(mesh);
+  const { rimOf, corner, edgeOf, beyond, bulge } = outline;
   const n = flats[f].normal;
   const edges = rimOf(f).map((h) => {
     const e = edgeOf(h), length = Math.hypot(...e);
@@ -114,9 +117,8 @@ function sidesOf(mesh: Mesh, f: number): Side[] {
     };
   }).filter((e) => e.length > 0);
   const tried: { side: Side; foot: number }[] = [];
-  for (const top of edges) {
-    if (!top.bulges || tried.some(({ side }) => dot(side.up, top.out) > SAME)) continue;
-    const up = top.out, along = unit(crossOf(n, up));
+  for (const up of ways(edges, n)) {
+    const along = unit(crossOf(n, up));
     let low = Infinity, high = -Infinity, left = Infinity, right = -Infinity;
     for (const { h } of edges) {
       for (const p of [corner(h), corner(next(h))]) {
@@ -134,6 +136,19 @@ function sidesOf(mesh: Mesh, f: number): Side[] {
     tried.push({ side: { flat: f, up, height_mm, length_mm }, foot: sum(feet) });
   }
   return tried.sort((a, b) => b.foot - a.foot).map(({ side }) => side);
+}
+
+/** Directions of a flat in which much of its outline bulges, the most first: gathered by degrees, since round holes bulge in all of them. */
+function ways(edges: readonly { out: Vec3; length: number; bulges: boolean }[], n: Vec3): Vec3[] {
+  const [right, back] = frameFor(n);
+  const by = new Map<number, { length: number; sum: Vec3 }>();
+  for (const { out, length, bulges } of edges) {
+    if (!bulges) continue;
+    const deg = (Math.round((Math.atan2(dot(out, back), dot(out, right)) * 180) / Math.PI) + 360) % 360;
+    const so = by.get(deg) ?? { length: 0, sum: [0, 0, 0] };
+    by.set(deg, { length: so.length + length, sum: so.sum.map((x, k) => x + length * out[k]) as Vec3 });
+  }
+  return [...by.values()].sort((a, b) => b.length - a.length).slice(0, MOST_WAYS).map(({ sum }) => unit(sum));
 }
 
 function middleOf(mesh: Mesh, { triangles, area_mm2 }: Flat): Vec3 {

@@ -31,7 +31,6 @@ const FOUND = new Map<string, NumberInput>(
   ['', ...Object.keys(QUANTITY)].map((unit) => [unit, number('found', 'Found', QUANTITY[unit] ?? 'count', [-1e6, 1e6], undefined, { optional: true })]),
 );
 const TOLERANCE = number('tolerance', 'Within ±', 'length', [0.001, 50], 0.2);
-const NOTHING = new Float32Array(0);
 const signed = (x: number): string => `${x > 0 ? '+' : ''}${formatNumber(x, 2)}`;
 
 /** The first piece: its check plan line by line, a scan laid over the model, and its release once all is met. */
@@ -74,7 +73,6 @@ export class CheckView {
       kind: 'thin' as const,
     })) ?? []
   );
-  protected readonly spots = computed(() => this.scan()?.off ?? NOTHING);
   protected readonly description = computed(() => {
     const s = this.scan();
     return s

@@ -17,6 +17,7 @@ import {
   Quaternion,
   Raycaster,
   RedFormat,
+  RGFormat,
   Scene,
   ShaderMaterial,
   Vector2,
@@ -27,6 +28,7 @@ import {
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js';
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js';
 import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js';
+import type { ScanMap } from '@cuadro/core/proof/scan-map';
 import type { WorkVolume } from '@cuadro/core/mechanics';
 import type { Cap } from '@cuadro/core/shape/cap';
 import type { DrawnShape } from '../../workers/shape.worker';
@@ -139,6 +141,26 @@ const WORK_FRAGMENT = /* glsl */ `
     if (r == 0.0 || dot(p, p) > r * r) discard;
     gl_FragColor = vec4(ink, 1.0);
   }`;
+// How far a scan lies off the model: hatched one way where it is proud, the other way where it is short; fine lines from half of the
+// tolerance, bold ones in the ink of warnings beyond it; small dots where nothing was measured.
+const SCAN_FRAGMENT = /* glsl */ `
+  precision highp sampler3D;
+  uniform sampler3D map; uniform vec3 low; uniform vec3 span; uniform vec3 ink; uniform vec3 warn; uniform vec4 cut; varying vec3 vModel;
+  void main() {
+    if (dot(vModel, cut.xyz) > cut.w) discard;
+    vec2 cell = texture(map, (vModel - low) / span).rg;
+    if (cell.g < 0.1) {
+      vec2 p = mod(gl_FragCoord.xy, 9.0) - 4.5;
+      if (dot(p, p) > 0.6) discard;
+      gl_FragColor = vec4(ink, 1.0);
+      return;
+    }
+    float off = 4.0 * cell.r / cell.g - 2.0;
+    if (abs(off) < 0.5) discard;
+    float line = mod(gl_FragCoord.x + sign(off) * gl_FragCoord.y, 7.0);
+    if (line > (abs(off) > 1.0 ? 3.2 : 1.2)) discard;
+    gl_FragColor = vec4(abs(off) > 1.0 ? warn : ink, 1.0);
+  }`;
 const FACE_VERTEX = /* glsl */ `
   varying vec3 vModel;
   void main() { vModel = position; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }`;
@@ -175,16 +197,26 @@ export class PartScene {
     bent: LineMaterial;
     face: ShaderMaterial;
     work: ShaderMaterial;
+    scan: ShaderMaterial;
     spot: PointsMaterial;
     within: PointsMaterial;
   };
   private part?: Mesh;
   private tags: readonly Tag[] = [];
   /** Section, marked faces and spots: taken off and put on apart from the part itself. */
-  private readonly extras: { section: (Mesh | LineSegments)[]; faces: Mesh[]; work: Mesh[]; spots: Points[]; room: LineSegments[]; bent: LineSegments2[] } = {
+  private readonly extras: {
+    section: (Mesh | LineSegments)[];
+    faces: Mesh[];
+    work: Mesh[];
+    scan: Mesh[];
+    spots: Points[];
+    room: LineSegments[];
+    bent: LineSegments2[];
+  } = {
     section: [],
     faces: [],
     work: [],
+    scan: [],
     spots: [],
     room: [],
     bent: [],
@@ -257,6 +289,22 @@ export class PartScene {
         polygonOffsetUnits: -1,
         uniforms: { work: { value: null }, low: { value: new Vector3() }, span: { value: new Vector3() }, ink: colour(ink.mark), cut: this.cut },
       }),
+      scan: new ShaderMaterial({
+        vertexShader: FACE_VERTEX,
+        fragmentShader: SCAN_FRAGMENT,
+        side: DoubleSide,
+        polygonOffset: true,
+        polygonOffsetFactor: -1,
+        polygonOffsetUnits: -1,
+        uniforms: {
+          map: { value: null },
+          low: { value: new Vector3() },
+          span: { value: new Vector3() },
+          ink: colour(ink.mark),
+          warn: colour(ink.hatch),
+          cut: this.cut,
+        },
+      }),
       spot: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false }),
       within: new PointsMaterial({ color: new Color(ink.hatch), size: 3, sizeAttenuation: false, depthTest: false }),
     };
@@ -319,23 +367,39 @@ export class PartScene {
 
   /** Dots that grow with how hard the surface works; none takes them away. */
   work(volume: WorkVolume | undefined): void {
-    this.drop('work');
-    const { uniforms } = this.materials.work;
-    (uniforms['work'].value as Data3DTexture | null)?.dispose();
-    uniforms['work'].value = null;
-    if (volume && this.part) {
-      const texture = new Data3DTexture(volume.use, ...volume.n);
-      texture.format = RedFormat;
+    this.shade('work', 'work', volume, (v) => new Data3DTexture(v.use, ...v.n), RedFormat);
+  }
+
+  /** How far a scan lies off the part; none takes it away. */
+  scan(map: ScanMap | undefined): void {
+    this.shade('scan', 'map', map, (m) => new Data3DTexture(m.cells, ...m.n), RGFormat);
+  }
+
+  /** Shade the surface by what cells through its box say. */
+  private shade<T extends Pick<WorkVolume, 'n' | 'low' | 'size'>>(
+    kind: 'work' | 'scan',
+    name: string,
+    cells: T | undefined,
+    made: (cells: T) => Data3DTexture,
+    format: typeof RedFormat | typeof RGFormat,
+  ): void {
+    this.drop(kind);
+    const { uniforms } = this.materials[kind];
+    (uniforms[name].value as Data3DTexture | null)?.dispose();
+    uniforms[name].value = null;
+    if (cells && this.part) {
+      const texture = made(cells);
+      texture.format = format;
       texture.minFilter = texture.magFilter = LinearFilter;
       texture.unpackAlignment = 1;
       texture.needsUpdate = true;
-      uniforms['work'].value = texture;
-      (uniforms['low'].value as Vector3).set(...volume.low);
-      (uniforms['span'].value as Vector3).set(volume.n[0] * volume.size[0], volume.n[1] * volume.size[1], volume.n[2] * volume.size[2]);
+      uniforms[name].value = texture;
+      (uniforms['low'].value as Vector3).set(...cells.low);
+      (uniforms['span'].value as Vector3).set(...(cells.n.map((n, k) => n * cells.size[k]) as [number, number, number]));
       const own = new BufferGeometry().setAttribute('position', this.part.geometry.getAttribute('position').clone()).setIndex(
         this.part.geometry.getIndex()!.clone(),
       );
-      this.put('work', new Mesh(own, this.materials.work));
+      this.put(kind, new Mesh(own, this.materials[kind]));
     }
     this.render();
   }
@@ -382,12 +446,12 @@ export class PartScene {
     return ray.intersectObject(this.part, false).find((h) => !this.cutAway(h.point.toArray()))?.faceIndex ?? undefined;
   }
 
-  private put<K extends 'section' | 'faces' | 'work' | 'spots' | 'room' | 'bent'>(kind: K, ...things: (typeof this.extras)[K]): void {
+  private put<K extends 'section' | 'faces' | 'work' | 'scan' | 'spots' | 'room' | 'bent'>(kind: K, ...things: (typeof this.extras)[K]): void {
     (this.extras[kind] as unknown[]).push(...things);
     this.scene.add(...things);
   }
 
-  private drop(kind: 'section' | 'faces' | 'work' | 'spots' | 'room' | 'bent'): void {
+  private drop(kind: 'section' | 'faces' | 'work' | 'scan' | 'spots' | 'room' | 'bent'): void {
     for (const thing of this.extras[kind].splice(0)) {
       thing.geometry.dispose();
       this.scene.remove(thing);

@@ -16,6 +16,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { formatQuantity } from '@cuadro/core/quantity/quantity';
 import { SettingsService } from '../../data/settings.service';
+import type { ScanMap } from '@cuadro/core/proof/scan-map';
 import type { WorkVolume } from '@cuadro/core/mechanics';
 import type { DrawnShape } from '../../workers/shape.worker';
 import { type DimensionLine, type DrawnSection, PartScene, type PlacedTag, type StandardView, type Tag } from './part-scene';
@@ -50,6 +51,8 @@ export class PartView implements OnDestroy {
   readonly room = input<readonly [number, number, number]>();
   /** How hard each place works; none where it is not to be seen. */
   readonly work = input<WorkVolume>();
+  /** How far a scan lies off the part; none where it is not to be seen. */
+  readonly scan = input<ScanMap>();
   /** The part's lines as a load bends them; none where they are not to be seen. */
   readonly bent = input<Float32Array>();
   /** A click picks a face instead of only turning. */
@@ -102,12 +105,17 @@ export class PartView implements OnDestroy {
     this.scene?.work(work);
   };
 
+  private readonly wearScan = (): void => {
+    const map = this.scan();
+    this.scene?.scan(map);
+  };
+
   private readonly wearBent = (): void => {
     const bent = this.bent();
     this.scene?.bent(bent);
   };
 
-  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom, this.wearWork, this.wearBent];
+  private readonly wears = [this.wearSection, this.wearTags, this.wearSpots, this.wearFaces, this.wearRoom, this.wearWork, this.wearScan, this.wearBent];
 
   protected readonly dimensions = computed(() =>
     this.lines().map(({ from, to, length_mm }) => {
