@@ -11,8 +11,9 @@ import { prism } from '../make/solids';
 import type { Mesh } from '../shape/mesh';
 import { drilledPlate } from '../shape/testing';
 import { turned } from '../shape/turn';
+import type { Entry } from '../worksheet/types';
 import { holeQuestions } from './seen';
-import { cornerMinutes, machiningEntries, ribMinutes, shapeEntries } from './shape-entries';
+import { cornerMinutes, machiningEntries, ribMinutes, scrapWithRisks, shapeEntries } from './shape-entries';
 import { demoDoc, studiedRef } from './testing';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -145,6 +146,30 @@ describe('a studied mesh', () => {
     expect(of(own({ ribs: [{ thickness_mm: 2, height_mm: 30, length_mm: 100, count: 3 }] }), 'corner_min').likely).toBeCloseTo(8, 9);
     const form = (ref: typeof plate) => formOf(demoDoc({ form: 'shaped', shapes: { machined: ref } }), false);
     expect([form(plate), form(own({ kind: 'block' })), form(own({ kind: 'folded' }))]).toEqual(['flat', 'block', 'shaped']);
+  });
+  it('counts what makes a machinist start again into the share scrapped', () => {
+    const scrap: Entry = {
+      name: 'scrap',
+      label: 'Share scrapped',
+      unit: '',
+      low: 0.01,
+      likely: 0.03,
+      high: 0.08,
+      source: { kind: 'standard', text: 'Practice.' },
+    };
+    const plate = studiedRef(drilledPlate(90, 60, 12, [[10, 15, 15]]));
+    const of = (corrected?: ShapeRef['corrected']) => scrapWithRisks(demoDoc({ shapes: { machined: { ...plate, ...(corrected && { corrected }) } } }), scrap);
+    expect(of()).toBe(scrap);
+    // Two holes six diameters deep, one of twelve: 2 · 0.4 % + 1.5 %.
+    const holes = [36, 36, 72].map((depth_mm) => ({ diameter_mm: 6, depth_mm, through: false }));
+    expect(of({ holes })).toMatchObject({ low: expect.closeTo(0.019, 9), likely: expect.closeTo(0.053, 9), high: expect.closeTo(0.14, 9) });
+    expect(of({ holes }).source.text).toContain('2 holes five to ten diameters deep, 0.4 % each; 1 deeper than ten, 1.5 % each');
+    // A tight pocket and three thin ribs: 0.5 % each. A hundred deep holes: a quarter at most.
+    const pockets = [{ depth_mm: 30, walled_percent: 100, corner_radius_mm: 3, corners_mm: 120 }],
+      ribs = [{ thickness_mm: 2, height_mm: 30, length_mm: 100, count: 3 }];
+    expect(of({ pockets, ribs }).likely).toBeCloseTo(0.05, 9);
+    expect(of({ holes: Array.from({ length: 100 }, () => holes[2]) })).toMatchObject({ likely: 0.25, high: 0.25 });
+    expect(scrapWithRisks(demoDoc(), scrap)).toBe(scrap);
   });
   it('asks what holes of usual sizes are, and never says so by itself', () => {
     const rows = [5, 5, 6, 7.3, 8.53].map((diameter_mm) => ({ diameter_mm, depth_mm: 20, through: true }));

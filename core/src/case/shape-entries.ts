@@ -3,6 +3,7 @@ import { familyOf } from '../need/families';
 import type { Family } from '../need/family';
 import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
+import { isDeep } from '../shape/holes';
 import { once } from '../worksheet/once';
 import type { Entry, Range, Source } from '../worksheet/types';
 import { shapeFor, sizeOf } from './facts';
@@ -304,6 +305,48 @@ export const ribMinutes = (ribs: readonly RibRow[]): number =>
     (sum, { thickness_mm: t, height_mm: h, length_mm: l, count }) => sum + (h > THIN_RIB * t ? (count * 2 * l * Math.ceil(h / (2 * t))) / RIB_FEED : 0),
     0,
   );
+
+/** What makes a machinist start again: how often each of them does, as a share. */
+const RISKS: readonly { what: (n: number) => string; of: (shape: ShapeRef) => number; share: Range }[] = [
+  {
+    what: (n) => `${n} ${n === 1 ? 'hole' : 'holes'} five to ten diameters deep, 0.4 % each`,
+    of: (s) => (holesOn(s) ?? []).filter((h) => isDeep(h) && h.depth_mm <= 10 * h.diameter_mm).length,
+    share: { low: 0.002, likely: 0.004, high: 0.01 },
+  },
+  {
+    what: (n) => `${n} deeper than ten, 1.5 % each`,
+    of: (s) => (holesOn(s) ?? []).filter((h) => h.depth_mm > 10 * h.diameter_mm).length,
+    share: { low: 0.005, likely: 0.015, high: 0.04 },
+  },
+  {
+    what: (n) => `${n} ${n === 1 ? 'pocket' : 'pockets'} with tight inside corners, 0.5 % each`,
+    of: (s) => (pocketsOn(s) ?? []).filter((p) => cornerMinutes([p]) > 0).length,
+    share: { low: 0.002, likely: 0.005, high: 0.015 },
+  },
+  {
+    what: (n) => `${n} thin ${n === 1 ? 'rib' : 'ribs'}, 0.5 % each`,
+    of: (s) => (ribsOn(s) ?? []).reduce((n, r) => n + (ribMinutes([r]) > 0 ? r.count : 0), 0),
+    share: { low: 0.002, likely: 0.005, high: 0.02 },
+  },
+];
+/** Nobody goes on machining what fails more often. */
+const MOST_SCRAP = 0.25;
+
+/** The share scrapped by a machine shop with what the part's own features add to it; as it is where they add nothing. */
+export function scrapWithRisks(doc: CaseDoc, scrap: Entry): Entry {
+  const shape = shapeFor(doc, false);
+  const found = shape ? RISKS.flatMap((r) => (r.of(shape) ? [{ ...r, n: r.of(shape) }] : [])) : [];
+  if (!found.length) return scrap;
+  const at = (end: 'low' | 'likely' | 'high'): number => Math.min(MOST_SCRAP, scrap[end] + found.reduce((s, { n, share }) => s + n * share[end], 0));
+  return {
+    ...scrap,
+    low: at('low'),
+    likely: at('likely'),
+    high: at('high'),
+    source: { kind: 'measured', text: `${scrap.source.text} On ${shape!.fileName} besides: ${found.map(({ n, what }) => what(n)).join('; ')}, by practice.` },
+    key: 'stock.scrap',
+  };
+}
 
 /** Minutes of one operation on a plate that has been cut, marking out and clamping counted. */
 const AFTER_CUT_MIN: Record<AfterCut['do'], number> = { drill: 2.5, tap: 1.5, ream: 2, counterbore: 3, countersink: 1.5, taper: 6, mill: 25, chamfer: 8 };

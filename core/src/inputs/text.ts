@@ -32,7 +32,7 @@ export function inputText(spec: InputSpec, value: InputValue | undefined, system
     case 'points':
       return `${(value as Point[]).length} points`;
     case 'table':
-      return `${(value as Values[]).length} rows`;
+      return (value as Values[]).length === 1 ? '1 row' : `${(value as Values[]).length} rows`;
     case 'place':
       return placeText(spec.on, value as Place, system);
     case 'file':

@@ -9,9 +9,10 @@ import { mandrel } from './makers/mandrel';
 import { nest } from './makers/nest';
 import { pieces } from './makers/pieces';
 import { relief } from './makers/relief';
+import { witness } from './makers/witness';
 
 /** Every maker, in the order in which they are offered. */
-export const MAKERS: readonly Maker[] = [jaws, nest, pieces, mandrel, relief, brakePunch, brakeDie];
+export const MAKERS: readonly Maker[] = [jaws, nest, pieces, mandrel, relief, brakePunch, brakeDie, witness];
 
 /** @throws Error for an unknown id */
 export function makerOf(id: string): Maker {

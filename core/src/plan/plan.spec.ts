@@ -63,6 +63,8 @@ const CASES: Record<string, CaseDoc> = {
   'error-stack': demoDoc({ family: 'assembly-fixture' }),
   'cure-tool': demoDoc({ family: 'layup-mould', need: { ...demoDoc().need, cureTemp: { level: 'must', value: 120, from: '' } } }),
   cooling: demoDoc({ family: 'mould-insert' }),
+  hold: demoDoc({ family: 'soft-jaws' }),
+  room: demoDoc({ shapes: { printed: studiedRef(box(40, 30, 10)) } }),
 };
 /** Cases that each planner leaves alone; none where it is offered for every tool. */
 const NOT_FOR: Record<string, CaseDoc> = {
@@ -81,6 +83,8 @@ const NOT_FOR: Record<string, CaseDoc> = {
   'error-stack': demoDoc({ family: 'core' }),
   'cure-tool': demoDoc({ family: 'gauge' }),
   cooling: demoDoc({ family: 'gauge' }),
+  hold: demoDoc({ family: 'gauge' }),
+  room: demoDoc(),
 };
 /** A row for each table, other than what is usual. */
 const ROWS: Record<string, Values> = {
@@ -89,6 +93,7 @@ const ROWS: Record<string, Values> = {
   parts: { kind: 'heat', d: 5, n: 4, edge: 9, load: 100 },
   hazards: { hazard: 'drop', where: 'at the door', harm: 'death', often: 'seldom', avoid: 'no', measure: 'holds' },
   items: { what: 'Lever', n: 2, way: 'buy', price: 14, minutes: 5, mass: 0.2, life: 3000 },
+  volumes: { what: 'Spindle', kind: 'in', from_x: -5, to_x: 200 },
   links: { what: 'Bushes', size: 0.04, lever: 1.5, kind: 'limits' },
 };
 const ROW = { step: 'Ask', by: 'engineer', of: 'order', wait: 3, hours: 2, times: 1, setups: 1, moves: 1, paid: 10, again: 0.1 };
@@ -228,6 +233,8 @@ const FULL: Record<string, Values[]> = {
     {},
   ],
   'cure-tool': [{ gel_temp: 100, tool: 'plastic' }, { tool: 'nickel', laminate: 'glass' }, {}],
+  room: [{ volumes: [{ what: 'Spindle', kind: 'out' }, { kind: 'in' }] }, {}],
+  hold: [{ op: 'drill', work: 'steel' }, { means: 'jaws' }, { means: 'bolts', stops: true, wide: 1 }, {}],
   cooling: [{ mould: 'resin', wall: 3 }, { mould: 'aluminium', plastic: 'carbonate', flow: 0.5 }, {}],
 };
 const facts = (p: Planner, values: Values = {}) => plainFacts({ ...CASES[p.id], plans: { [p.id]: { values } } }, BUILT_IN_SITE);

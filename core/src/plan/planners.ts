@@ -13,15 +13,18 @@ import { forming } from './planners/forming';
 import { gauge } from './planners/gauge';
 import { grip } from './planners/grip';
 import { hazards } from './planners/hazards';
+import { hold } from './planners/hold';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
 import { model } from './planners/model';
+import { room } from './planners/room';
 import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
 
 /** Every planner, in the order in which they are offered. */
 export const PLANNERS: readonly Planner[] = [
   grip,
+  hold,
   brake,
   forming,
   cureTool,
@@ -36,6 +39,7 @@ export const PLANNERS: readonly Planner[] = [
   errorStack,
   fittedParts,
   assembly,
+  room,
   model,
   todaySteps,
   inUse,

@@ -1,7 +1,9 @@
 import { proofBolts, proofCondition, proofLoads } from '../case/proof-loads';
 import { sizeText } from '../need/load-words';
+import { WITNESS } from '../make/makers/witness';
 import { HOLES, holesOn, isCorrected } from '../case/seen';
-import { FACE_LETTERS } from '../case/words';
+import { FACE_LETTERS, faceName } from '../case/words';
+import { dot } from '../shape/turn';
 import { holePurposes } from '../shape/threads';
 import { familyOf } from '../need/families';
 import type { CaseFacts } from '../case/facts';
@@ -27,13 +29,15 @@ export interface CheckItem {
 
 /** Holes of one size are one line; more lines than this nobody measures on a first piece. */
 const MOST_HOLES = 12;
+/** Two datums are square, or parallel, to within a degree. */
+const SQUARE = Math.sin(Math.PI / 180);
 const SIDES = ['long', 'wide', 'high'] as const;
 /** Part of the weight that a first piece may be off by before something is wrong with it. */
 const WEIGHT_OFF = 0.1;
 
 /**
- * What has to be shown of a first piece: sizes of the box, holes by size, marked faces, flatness, roughness, weight, the load it is for, and every
- * condition of the verdict.
+ * What has to be shown of a first piece: sizes of the box, holes by size, marked faces, flatness, roughness, weight, the load it is for, a witness
+ * piece of a print that bears something, and every condition of the verdict.
  */
 export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: Pick<Verdict, 'conditions'>): CheckItem[] {
   const { doc, need } = facts;
@@ -87,6 +91,22 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
     else items.push(most(`face-${k}`, `${name}, flatness`, 2 * (m.tolerance_mm ?? tolerance ?? 0.1), 'mm', 'plate and indicator', 'marked face'));
     if (m.ra_um !== undefined) items.push(most(`ra-${k}`, `${name}, Ra`, m.ra_um, 'µm', 'roughness tester', 'marked face'));
   });
+  // Datums to each other, by the first of them.
+  const [first, ...others] = (shape?.marks ?? []).flatMap((m, k) => (m.duty === 'datum' ? [{ ...m, name: faceName(m, k), k }] : []));
+  for (const m of others) {
+    const across = Math.abs(dot(m.normal, first.normal));
+    if (across > SQUARE && across < 1 - SQUARE) continue;
+    items.push(
+      most(
+        `datum-${m.k}`,
+        `Datum ${m.name} ${across <= SQUARE ? 'square' : 'parallel'} to ${first.name}`,
+        2 * (m.tolerance_mm ?? tolerance ?? 0.1),
+        'mm',
+        across <= SQUARE ? 'square and feelers' : 'plate and indicator',
+        'marked face',
+      ),
+    );
+  }
   if (need.flatness) items.push(most('flatness', 'Flatness', need.flatness.value, 'mm', 'plate and feelers', 'need'));
   if (need.roughness) items.push(most('roughness', 'Roughness Ra', need.roughness.value, 'µm', 'roughness tester', 'need'));
   const weight = pin?.figures.find((f) => f.name === 'mass_tool')?.value;
@@ -107,6 +127,20 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
     );
   if (need.load?.value && !rows.length)
     items.push(holds('load', `Bears ${Math.round(need.load.value)} N for ten minutes, and comes back`, 'need', 'proof load'));
+  // A print that has to bear something is opened where that costs nothing.
+  if (pin?.option.kind === 'print' && (rows.length || need.load?.value)) {
+    const by = Math.max(tolerance ?? 0, 0.2);
+    items.push(
+      size('witness-length', 'Witness piece, length', WITNESS.length, by, 'caliper', 'witness piece, printed beside it'),
+      size('witness-hole', 'Witness piece, hole Ø', WITNESS.hole, by, 'bore gauge', 'witness piece, printed beside it'),
+      holds(
+        'witness-cut',
+        'Witness piece sawn through its hole: walls and fill as in the recipe, layers bonded, nothing hollow that should be full',
+        'witness piece, printed beside it',
+        'saw and loupe',
+      ),
+    );
+  }
   if (need.vacuum?.value) items.push(holds('vacuum', 'Holds vacuum, cold and at its working heat', 'need', 'leak test'));
   familyOf(doc.family).firstUse?.forEach((what, k) => items.push(holds(`first-use-${k}`, what, 'this kind of tool can hurt somebody')));
   if (need.nonMarring?.value) items.push(holds('marks', 'Leaves no mark on a finished piece', 'need'));

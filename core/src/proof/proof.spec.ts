@@ -15,7 +15,7 @@ import { drilledPlate } from '../shape/testing';
 import { plainFacts } from '../case/facts';
 import { familyOf } from '../need/families';
 import { claimChecks } from './claims';
-import type { CaseDoc } from '../case/types';
+import type { CaseDoc, FaceMark } from '../case/types';
 import { checkPlan, type CheckRow, checkRows, releaseRefusal, scaleOff } from './check-plan';
 import { readDevice, SIMULATED } from './devices';
 import { paperGap } from './papers-asked';
@@ -145,6 +145,40 @@ describe('the check plan of a first piece', () => {
     );
     expect(plan.some((i) => i.kind === 'yes-no' && i.what === 'Try a coupon')).toBe(true);
     expect(new Set(plan.map((i) => i.id)).size).toBe(plan.length);
+  });
+  it('carries the datums on: each square, or parallel, to the first', () => {
+    const mark = (duty: 'datum' | 'working', normal: [number, number, number], more = {}): FaceMark => ({
+      duty,
+      point: [0, 0, 0],
+      normal,
+      area_mm2: 100,
+      note: '',
+      ...more,
+    });
+    const ref = {
+      ...FACTS.doc.shapes.printed!,
+      marks: [
+        mark('working', [0, 0, 1]),
+        mark('datum', [0, 0, -1]),
+        mark('datum', [1, 0, 0], { tolerance_mm: 0.03 }),
+        mark('datum', [0, 0, 1]),
+        mark('datum', [0.6, 0, 0.8]),
+      ],
+    };
+    const plan = checkPlan({ ...FACTS, doc: { ...FACTS.doc, shapes: { printed: ref } } }, PIN, { conditions: [] });
+    expect(plan.filter((i) => i.id.startsWith('datum-')).map((i) => [i.what, i.most])).toEqual([
+      ['Datum D3 square to D2', 0.06],
+      ['Datum D4 parallel to D2', 2 * FACTS.need.tolerance!.value],
+    ]);
+  });
+  it('asks for a witness piece, measured and cut open, where a print bears something', () => {
+    const witness = (facts: typeof FACTS, pin: typeof PIN | undefined) =>
+      checkPlan(facts, pin, { conditions: [] }).filter((i) => i.id.startsWith('witness')).map((i) => i.nominal);
+    const bears = (value: number) => factsOf(demoDoc({ need: { load: { level: 'must', value, from: '' } } }), BUILT_IN_SITE);
+    expect(PIN.option.kind).toBe('print');
+    expect(witness(bears(200), PIN)).toEqual([40, 6, undefined]);
+    expect(witness(bears(0), PIN)).toEqual([]);
+    expect(witness(bears(200), undefined)).toEqual([]);
   });
   it('is met, accepted with a reason, or not; what was found last counts', () => {
     const state = (...rows: RecordRow[]): string => checkRows(plan, rows, '1').find((c) => c.item.id === 'box-0')!.state;

@@ -4,7 +4,7 @@ import { contentKey, type Contribution, giftSum } from '../case/contribution';
 import { type CaseFacts, shapeFor } from '../case/facts';
 import { contactFaces } from '../case/words';
 import { panelArea, type SolidPlaces, solidPlaces } from '../case/load-table';
-import { freeShareEntry, machiningEntries, shapeEntries } from '../case/shape-entries';
+import { freeShareEntry, machiningEntries, scrapWithRisks, shapeEntries } from '../case/shape-entries';
 import type { CaseDoc, LineOverride, Pin } from '../case/types';
 import { routeKey } from '../case/types';
 import type { Stressed } from '../life/fatigue';
@@ -305,7 +305,11 @@ export function routeEntries({ doc, site, family, need, contributions }: CaseFac
     : onAxes(machiningEntries(doc), process.machine).filter((e) =>
       e.name === 'setups' || e.name === 'free_share' ? !!material.cutting : entries.some((x) => x.name === e.name)
     );
-  return [...entries.filter((e) => !measured.some((m) => m.name === e.name)), ...measured];
+  const machined = process.kind === 'machine' || process.kind === 'hand';
+  return [
+    ...entries.filter((e) => !measured.some((m) => m.name === e.name)).map((e) => (machined && e.name === 'scrap' ? scrapWithRisks(doc, e) : e)),
+    ...measured,
+  ];
 }
 
 /** A screw or dowel, and a hose or cable with its ends, bought; and what fitting one takes, h. */

@@ -297,6 +297,11 @@ export class ShapeService implements OnDestroy {
     return this.pair[0].get().facesAt(points);
   }
 
+  /** Faces marked on another mesh, found again on the open one; undefined for each that is gone. */
+  facesAgain(faces: readonly FaceMark[]): Promise<(FaceChoice | undefined)[]> {
+    return this.pair[0].get().facesAgain([...faces]);
+  }
+
   largestFaces(): Promise<FaceChoice[]> {
     return this.pair[0].get().largestFaces();
   }

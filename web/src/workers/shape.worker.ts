@@ -9,6 +9,7 @@ import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { writeThreeMf } from '@cuadro/core/shape/formats/threemf';
 import { bvhOf } from '@cuadro/core/shape/bvh';
 import { type Axis, measure, readShape, type Measure, type Shape, unitDoubt, unusable } from '@cuadro/core/shape/measure';
+import { facesAgain } from '@cuadro/core/shape/faces-again';
 import { extentOf, type LengthUnit, type Mesh, MeshError } from '@cuadro/core/shape/mesh';
 import { candidates, orientation, study, type Orientation } from '@cuadro/core/shape/orient';
 import { centreOf, type FaceChoice, largestFaces, patchFrom } from '@cuadro/core/shape/patch';
@@ -250,6 +251,11 @@ const api = {
   facesAt(points: Vec3[]): PickedFace[] {
     const bvh = bvhOf(part().mesh);
     return points.map((p) => ({ ...faceAt(bvh.closest(...p).triangle), point: p }));
+  },
+
+  /** Faces marked on another mesh, found again on this one. */
+  facesAgain(faces: Pick<FaceChoice, 'point' | 'normal' | 'area_mm2'>[]): (FaceChoice | undefined)[] {
+    return facesAgain(part().mesh, faces);
   },
 
   largestFaces(): FaceChoice[] {

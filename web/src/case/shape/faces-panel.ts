@@ -42,6 +42,8 @@ const LOADS: readonly { label: string; d: Vec3 }[] = [{ label: 'x', d: [1, 0, 0]
     </div>
     <p class="row"><label>or from the largest <select class="field" aria-label="Pick from the largest faces" (change)="choose($any($event.target))"><option value="">choose a face</option>@for (c of choices(); track c.triangle; let i = $index) { <option [value]="i">{{ faceWords(c) }}</option> }</select></label></p>
     @if (datums().length) { <p class="row"><button type="button" class="link" (click)="takeDatums()">take the {{ datums().length }} found {{ datums().length === 1 ? 'datum' : 'datums' }}</button> <span class="quiet">faces to set it down on and to measure from, square to each other</span></p> }
+    @if (elsewhere().length) { <p class="row"><button type="button" class="link" (click)="takeOver()">take over the {{ elsewhere().length }} marked on {{ other()!.fileName }}</button></p> }
+    @if (taken()) { <p role="status" class="quiet hint">{{ taken() }}</p> }
     <p aria-live="polite" class="quiet hint">{{ summary() }}</p>
     @for (m of ref().marks ?? []; track $index; let i = $index) {
       <div class="made">
@@ -72,6 +74,8 @@ export class FacesPanel {
   private readonly shapes = inject(ShapeService);
   private readonly settings = inject(SettingsService);
   readonly ref = input.required<ShapeRef>();
+  /** The mesh of the other way, where it has one of its own. */
+  readonly other = input<ShapeRef>();
   readonly picking = input(false);
   readonly pickingChange = output<boolean>();
   readonly marked = output<FaceMark[]>();
@@ -117,6 +121,32 @@ export class FacesPanel {
       !(this.ref().marks ?? []).some((m) => dot(m.normal, d.normal) > 0.999 && Math.abs(dot(m.normal, m.point) - dot(m.normal, d.point)) < 0.01)
     )
   );
+
+  /** Marks of the other mesh that this one does not bear yet. */
+  protected readonly elsewhere = computed(() =>
+    (this.other()?.marks ?? []).filter((m) =>
+      !(this.ref().marks ?? []).some((o) => dot(o.normal, m.normal) > 0.999 && Math.hypot(...o.point.map((x, k) => x - m.point[k])) < 0.01)
+    )
+  );
+  protected readonly taken = signal('');
+
+  /** Faces marked on the other mesh, with their tolerances and notes, where they are found again. */
+  protected async takeOver(): Promise<void> {
+    const marks = this.elsewhere();
+    const found = await this.shapes.facesAgain(marks);
+    const kept = marks.flatMap((m, i): FaceMark[] => (found[i] ? [{ ...m, area_mm2: found[i].area_mm2 }] : []));
+    const gone = marks.length - kept.length;
+    this.taken.set(
+      `${kept.length} taken over with their tolerances and notes.${
+        gone
+          ? ` ${
+            gone === 1 ? 'One is' : `${gone} are`
+          } not found at the same place: both meshes have to stand in the same axes, and the face has to be there still.`
+          : ''
+      }`,
+    );
+    if (kept.length) this.marked.emit([...(this.ref().marks ?? []), ...kept]);
+  }
 
   protected takeDatums(): void {
     const marks = this.datums().map((d): FaceMark => ({ duty: 'datum', point: d.point, normal: d.normal, area_mm2: d.area_mm2, note: '' }));

@@ -27,6 +27,7 @@ const shapes = {
   orientations: signal(undefined),
   source: () => ({}),
   largestFaces: () => Promise.resolve([]),
+  facesAgain: jest.fn(),
 };
 
 beforeEach(() => {
@@ -124,6 +125,22 @@ describe('the marked faces', () => {
     find(f, 'take the 2 found datums').click();
     expect(given[0]).toHaveLength(3);
     expect(given[0].slice(1).map((m) => [m.duty, Math.round(m.area_mm2), Math.abs(m.normal[2])])).toEqual([['datum', 100, 0], ['datum', 100, 0]]);
+  });
+  it('are taken over from the other mesh where they are found again, and what is gone is said', async () => {
+    const other = {
+      ...studiedRef(box(10, 10, 10)),
+      fileName: 'old.step',
+      marks: [{ ...TOP, tolerance_mm: 0.05, note: 'seat' }, { ...TOP, point: [9, 9, 12] as Vec3 }],
+    };
+    shapes.facesAgain.mockResolvedValue([{ triangle: 0, point: TOP.point, normal: TOP.normal, area_mm2: 90 }, undefined]);
+    const { f, given } = open({});
+    f.componentRef.setInput('other', other);
+    f.detectChanges();
+    find(f, 'take over the 2 marked on old.step').click();
+    await f.whenStable();
+    f.detectChanges();
+    expect(given).toEqual([[{ ...TOP, tolerance_mm: 0.05, note: 'seat', area_mm2: 90 }]]);
+    expect(text(f)).toContain('1 taken over with their tolerances and notes. One is not found at the same place');
   });
   it('are not marked twice: the second pick changes the duty', () => {
     const { f, given } = open({ marks: [TOP] });
