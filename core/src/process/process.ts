@@ -9,6 +9,13 @@ import type { Machine } from './machine';
 /** People and machines that a stage needs; each has a queue and working hours in the shop. */
 export type Resource = 'engineer' | 'programmer' | 'printer' | 'mill' | 'bench' | 'metrology' | 'supplier' | 'carrier';
 
+/** Something to be read while a tool is made: one of the readings of a step made, with the limit where practice has one. */
+export interface ToRead {
+  what: string;
+  least?: number;
+  most?: number;
+}
+
 /** One step on the way to a finished tool. */
 export interface Stage {
   id: string;
@@ -25,6 +32,9 @@ export interface Stage {
   runs?: string;
   /** Done by somebody else, by their own working hours. */
   away?: boolean;
+  /** What is read at it, and what to look at. */
+  read?: readonly ToRead[];
+  look?: string;
   /** Stages that must be finished first; the one before, when left out. */
   after?: string[];
 }

@@ -6,10 +6,12 @@ import { factsOf } from '../plan/facts';
 import type { RecordRow } from '../records/kind';
 import { recordFaults } from '../records/kind';
 import { claim as claimKind } from '../records/kinds/claim';
-import { making } from '../records/kinds/making';
+import { making, READINGS } from '../records/kinds/making';
 import { check } from '../records/kinds/check';
 import { toolLife } from '../records/kinds/tool-life';
+import { PROCESSES, processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
+import { REMEDIES } from '../screen/remedies';
 import { material } from '../shelf/shelf';
 import { drilledPlate } from '../shape/testing';
 import { plainFacts } from '../case/facts';
@@ -66,7 +68,7 @@ describe('the steps of making a piece', () => {
   it('begin with the water in the material and its limit, and end with the number', () => {
     expect(steps[0]).toMatchObject({
       label: 'Dry the material',
-      reading: { what: 'moisture', most: 0.1 },
+      readings: [{ what: 'moisture', most: 0.1 }],
       hint: expect.stringContaining('80 °C, 12 h') as string,
     });
     expect(steps.at(-1)!.label).toBe('Mark it with its number');
@@ -74,10 +76,28 @@ describe('the steps of making a piece', () => {
   });
   it('stop before a machine that can hurt whoever is near, until its stop test held', () => {
     const steps = makingSteps({ ...PIN, option: { ...PIN.option, process: 'pellet-extrusion' } }, undefined);
-    expect(steps[0]).toMatchObject({ id: 'safe', reading: { what: 'stop-test', least: 1 }, hint: expect.stringContaining('bump stop') as string });
+    expect(steps[0]).toMatchObject({ id: 'safe', readings: [{ what: 'stop-test', least: 1 }], hint: expect.stringContaining('bump stop') as string });
     const failed = row('making', { piece: '9', step: steps[0].label, on: '2026-03-02', readings: [{ what: 'stop-test', value: 0, least: 1 }] });
     expect(stepRefusal({ piece: '9', step: 'Print' }, [failed])).toMatch(/waits at “Stop test and round of the machine”/);
     expect(makingSteps(PIN, undefined).some((s) => s.id === 'safe')).toBe(false);
+  });
+  it('read what each stage and each remedy names, with its limit: all of it can be entered', () => {
+    const resin = processOf('vat-resin');
+    const lead = { ...PIN.lead, stages: resin.stages.map((s) => ({ ...PIN.lead.stages[0], id: s.id, label: s.label })) };
+    const wash = makingSteps({ lead, option: { ...PIN.option, process: 'vat-resin' } }).find((s) => s.label === 'Wash and cure')!;
+    expect(wash.readings).toEqual(
+      expect.arrayContaining([{ what: 'minutes', most: 15 }, { what: 'cure-minutes', least: 10 }, { what: 'damage', most: 0 }]) as object,
+    );
+    expect(wash.hint).toContain('No tacky place');
+    const sealed = makingSteps({
+      ...PIN,
+      option: { ...PIN.option, remedies: [{ ...PIN.option.remedies[0], id: 'seal', label: 'sealing', hours: { low: 1, likely: 1, high: 1 } }] },
+    });
+    expect(sealed.find((s) => s.id === 'seal')!.readings).toContainEqual({ what: 'pinholes', most: 0 });
+    const names = new Set(READINGS.map((r) => r.value));
+    const asked = [...PROCESSES.flatMap((p) => p.stages), ...REMEDIES].flatMap((s) => s.read ?? []);
+    expect(asked.length).toBeGreaterThan(20);
+    expect(asked.filter((r) => !names.has(r.what) || (r.least !== undefined && r.most !== undefined && r.least > r.most))).toEqual([]);
   });
   it('leave out what only waits', () => {
     expect(steps.some((s) => /wait|queue/i.test(s.label))).toBe(false);

@@ -1,23 +1,25 @@
 import type { PinView } from '../decide/evaluate-case';
 import type { Values } from '../inputs/spec';
+import type { ToRead } from '../process/process';
 import { PROCESSES } from '../process/processes';
 import { beyond, readingText, undecided } from '../records/kinds/making';
 import type { RecordRow } from '../records/kind';
+import { remedyKind } from '../screen/remedies';
 import type { Material } from '../shelf/types';
 
 /** A step of making a piece, in the order of the route. */
 export interface MakingStep {
   id: string;
   label: string;
-  /** What to read at it, with the limit where one is known. */
-  reading?: { what: string; least?: number; most?: number };
+  /** What to read at it, each with the limit where one is known. */
+  readings: readonly ToRead[];
   hint?: string;
 }
 
 /** Stages in which nothing is made. */
 const WAITS = /queue|wait|order|freight|release|find|quote/i;
-/** What is worth reading at a stage, by words in its name. */
-const READ_AT: readonly [RegExp, MakingStep['reading']][] = [
+/** What is worth reading at a stage that names nothing itself, by words in its name. */
+const READ_AT: readonly [RegExp, ToRead][] = [
   [/print|build|bin|jet|fus/i, { what: 'hours' }],
   [/inspect|measure|check/i, { what: 'length' }],
   [/sand|smooth|polish|grind/i, { what: 'roughness' }],
@@ -36,28 +38,33 @@ export function makingSteps({ lead, option }: Pick<PinView, 'lead' | 'option'>, 
     : [{
       id: 'dry',
       label: 'Dry the material',
-      reading: { what: 'moisture', most: limit },
+      readings: [{ what: 'moisture', most: limit }],
       hint: material?.moisture.dry ? `${material.moisture.dry}; read it before the machine.` : 'Read it before the machine.',
     }];
-  const { beforeStart } = PROCESSES.find((p) => p.id === option.process) ?? {};
+  const process = PROCESSES.find((p) => p.id === option.process);
+  const beforeStart = process?.beforeStart;
   const safe: MakingStep[] = beforeStart
     ? [{
       id: 'safe',
       label: 'Stop test and round of the machine',
-      reading: { what: 'stop-test', least: 1 },
+      readings: [{ what: 'stop-test', least: 1 }],
       hint: `${beforeStart.join('; ')}. The plant’s own rules go first.`,
     }]
     : [];
-  const remedies: MakingStep[] = option.remedies.filter((r) => r.hours.likely > 0 && !r.habit).map((r) => ({ id: r.id, label: r.label }));
+  const remedies: MakingStep[] = option.remedies.filter((r) => r.hours.likely > 0 && !r.habit).map((r): MakingStep => {
+    const { read = [], look } = remedyKind(r.id);
+    return { id: r.id, label: r.label, readings: read, ...(look && { hint: look }) };
+  });
   return [
     ...dry,
     ...safe,
     ...stages.map((s): MakingStep => {
-      const reading = READ_AT.find(([words]) => words.test(s.label))?.[1];
-      return { id: s.id, label: s.label, ...(reading && { reading }) };
+      const own = process?.stages.find((x) => x.id === s.id);
+      const byWords = READ_AT.find(([words]) => words.test(s.label))?.[1];
+      return { id: s.id, label: s.label, readings: own?.read ?? (byWords ? [byWords] : []), ...(own?.look && { hint: own.look }) };
     }),
     ...remedies,
-    { id: 'mark', label: 'Mark it with its number' },
+    { id: 'mark', label: 'Mark it with its number', readings: [] },
   ];
 }
 

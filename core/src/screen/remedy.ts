@@ -1,3 +1,4 @@
+import type { ToRead } from '../process/process';
 import type { SolvedRemedy } from '../case/load-table';
 import type { Range } from '../worksheet/types';
 import type { CheckContext } from './check';
@@ -44,6 +45,9 @@ export interface RemedyKind {
   extraPieces?: number;
   /** Sections that one tool is built in: each a piece on the plate. */
   sections?(ctx: CheckContext): number;
+  /** What is read when it is done, and what to look at. */
+  read?: readonly ToRead[];
+  look?: string;
   /** Working hours until what is bought or made for it is there; it is ordered when the model is done. */
   parts_h?: Range;
   /** Hours that pass by themselves before it is inspected: a coat dries, an oven runs. */

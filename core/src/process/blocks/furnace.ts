@@ -27,5 +27,14 @@ export const furnaceLines: readonly Line[] = [
 
 export const FURNACE_STAGES: readonly Stage[] = [
   { id: 'furnace-queue', label: 'Wait until the furnace fills', resource: 'supplier', mode: 'work', hours: 'furnace_queue' },
-  { id: 'furnace', label: 'Debind and sinter', resource: 'supplier', mode: 'run', hours: 'furnace_h', runs: 'furnace_runs' },
+  {
+    id: 'furnace',
+    label: 'Debind and sinter',
+    resource: 'supplier',
+    mode: 'run',
+    hours: 'furnace_h',
+    runs: 'furnace_runs',
+    read: [{ what: 'load-share' }, { what: 'oven' }, { what: 'hours' }, { what: 'shrink' }, { what: 'damage', most: 0 }],
+    look: 'Shrinkage by length before and after, along and across; what is machined last has its stock still on',
+  },
 ];

@@ -51,7 +51,16 @@ export const vatResin: Process = {
     { id: 'prepare', label: 'Prepare the build', resource: 'engineer', mode: 'work', hours: 'prep_h' },
     { id: 'queue', label: 'Wait for the printer', resource: 'printer', mode: 'work', hours: 'printer_queue' },
     { id: 'print', label: 'Print', resource: 'printer', mode: 'run', hours: 'build_h', runs: 'builds' },
-    { id: 'cure', label: 'Wash and cure', resource: 'printer', mode: 'run', hours: 'cure_h' },
+    {
+      id: 'cure',
+      label: 'Wash and cure',
+      resource: 'printer',
+      mode: 'run',
+      hours: 'cure_h',
+      read: [{ what: 'minutes', most: 15 }, { what: 'bath', most: 10 }, { what: 'cure-minutes', least: 10 }, { what: 'hardness' }, { what: 'damage', most: 0 }],
+      look:
+        'Longer in the bath than the sheet of the resin says swells thin walls; a bath with more than a tenth of resin leaves a film. No tacky place, no crack, no soft edge',
+    },
     { id: 'finish', label: 'Supports, sanding, inserts', resource: 'bench', mode: 'work', hours: 'finish_order_h' },
     { id: 'wait-inspect', label: 'Wait for metrology', resource: 'metrology', mode: 'work', hours: 'inspect_queue' },
     { id: 'inspect', label: 'Inspect', resource: 'metrology', mode: 'work', hours: 'inspect_order_h' },

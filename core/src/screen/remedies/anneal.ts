@@ -7,6 +7,8 @@ export const anneal: RemedyKind = {
   id: 'anneal',
   label: 'annealing',
   how: 'annealed in an oven, bedded in salt or sand, and measured again',
+  read: [{ what: 'oven' }, { what: 'hours' }, { what: 'shrink' }],
+  look: 'Bedded all round, cooled in the oven; measured again',
   rest_h: range(6, 12, 24),
   fits: ({ process, material }) =>
     process.kind === 'print' &&

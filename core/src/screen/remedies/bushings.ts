@@ -8,6 +8,8 @@ export const bushings: RemedyKind = {
   id: 'bushings',
   label: 'steel bushings',
   how: 'steel bushings or inserts bonded in place on a jig',
+  read: [{ what: 'fitted' }, { what: 'loose', most: 0 }, { what: 'off', most: 0.1 }, { what: 'dry-hours', least: 12 }],
+  look: 'Adhesive, its lot and its hours of cure in the recipe; each against a pin in line',
   parts_h: range(4, 12, 40),
   fits: ({ process, family, material }) => process.kind === 'print' && !usedUp(family, material),
   cost: ({ holes }) => {

@@ -7,6 +7,8 @@ export const coating: RemedyKind = {
   id: 'coating',
   label: 'a protective coat',
   how: 'two coats of a resistant paint, renewed when it chips',
+  read: [{ what: 'coats', least: 2 }, { what: 'dry-hours', least: 6 }],
+  look: 'Even, no bare place at edges',
   chemicals: ['the paint'],
   rest_h: range(12, 24, 48),
   fits: isPlastic,

@@ -8,6 +8,8 @@ export const compressionLimiters: RemedyKind = {
   id: 'compression-limiters',
   label: 'compression limiters',
   how: 'steel sleeves under the clamps and bolt heads, so that they press on metal',
+  read: [{ what: 'fitted' }, { what: 'loose', most: 0 }],
+  look: 'Flush with the face, none proud',
   parts_h: range(4, 12, 30),
   fits: ({ family, material, need, study, loads }) =>
     material.family !== 'metal' &&

@@ -5,6 +5,8 @@ export const fibreRods: RemedyKind = {
   id: 'fibre-rods',
   label: 'bonded carbon rods',
   how: 'carbon rods bonded into printed channels along the bending',
+  read: [{ what: 'fitted' }, { what: 'dry-hours', least: 12 }],
+  look: 'Wet all round, none proud; adhesive and its hours of cure in the recipe',
   parts_h: range(4, 12, 40),
   fits: ({ process, material, family }) => process.kind === 'print' && material.family === 'polymer' && family.loadCase === 'bending',
   cost: ({ size }) =>

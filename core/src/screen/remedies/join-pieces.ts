@@ -13,6 +13,8 @@ export const joinPieces: RemedyKind = {
   id: 'join-pieces',
   label: 'joined sections',
   how: 'sections joined with dowels and bonding',
+  read: [{ what: 'off', most: 0.2 }, { what: 'dry-hours', least: 12 }, { what: 'leak' }],
+  look: 'How it is joined, adhesive and its hours of cure in the recipe; straightness across the joint by a rule',
   chemicals: ['the adhesive'],
   rest_h: range(4, 12, 24),
   fits: ({ process }) => process.kind === 'print',

@@ -5,6 +5,8 @@ export const machinedDatums: RemedyKind = {
   id: 'machined-datums',
   label: 'machined datums',
   how: 'datum faces and holes machined after printing',
+  read: [{ what: 'left-on', least: 0.3 }, { what: 'length' }, { what: 'roughness' }],
+  look: 'Enough stock on every datum before the first cut; held without bending it',
   // What is used once is not worth a cut.
   fits: ({ process, family, material }) => process.kind === 'print' && !usedUp(family, material),
   cost: ({ size }) => {

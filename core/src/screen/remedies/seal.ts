@@ -6,6 +6,8 @@ export const seal: RemedyKind = {
   id: 'seal',
   label: 'sealing',
   how: 'sealed with a thin resin, in two coats, on both sides',
+  read: [{ what: 'coats', least: 2 }, { what: 'dry-hours', least: 12 }, { what: 'pinholes', most: 0 }, { what: 'leak' }],
+  look: 'Each coat thin and dry before the next; under a lamp no pinhole before anything is laid on it',
   chemicals: ['the sealing resin'],
   rest_h: range(6, 12, 24),
   fits: () => true,

@@ -58,15 +58,16 @@ export class MakingView {
 
   protected said(s: StepRow): string {
     if (s.why) return s.why;
-    const read = (s.row?.values['readings'] as readonly Values[] | undefined)?.[0];
-    return s.row ? [read && readingText(read), String(s.row.values['on'] ?? '')].filter(Boolean).join(' · ') : (s.step.hint ?? STEP_WORDS.open);
+    const read = (s.row?.values['readings'] as readonly Values[] | undefined)?.map(readingText) ?? [];
+    return s.row ? [...read, String(s.row.values['on'] ?? '')].filter(Boolean).join(' · ') : (s.step.hint ?? STEP_WORDS.open);
   }
 
-  /** A step that was entered is opened; otherwise a new one begins. */
+  /** A step that was entered is opened; otherwise a new one begins, with what has to be read at it: all that has a limit, else the first. */
   protected open(s: StepRow): void {
-    const { reading } = s.step;
     if (s.row && s.state !== 'again') return this.list()?.edit(s.row);
-    this.list()?.add({ step: s.step.label, on: today(), ...(reading && { readings: [{ ...reading } as Values] }) });
+    const limited = s.step.readings.filter((r) => r.least !== undefined || r.most !== undefined);
+    const asked = (limited.length ? limited : s.step.readings.slice(0, 1)).map((r): Values => ({ ...r }));
+    this.list()?.add({ step: s.step.label, on: today(), ...(asked.length && { readings: asked }) });
   }
 
   protected simulate(): void {
@@ -84,17 +85,12 @@ export class MakingView {
     this.problem.set(faults.join(' '));
     if (!readings.length) return;
     const open = this.store.steps().filter((s) => s.state !== 'done');
-    const step = open.find((s) => s.step.reading?.what === readings[0].what) ?? open[0];
-    const { least, most } = step?.step.reading ?? {};
+    const step = open.find((s) => s.step.readings.some((r) => r.what === readings[0].what)) ?? open[0];
     this.list()?.add({
       step: step?.step.label ?? '',
       on: today(),
       machine: from,
-      readings: readings.map((r): Values => ({
-        what: r.what,
-        value: r.value,
-        ...(r.what === step?.step.reading?.what && { ...(least !== undefined && { least }), ...(most !== undefined && { most }) }),
-      })),
+      readings: readings.map((r): Values => ({ ...step?.step.readings.find((x) => x.what === r.what), what: r.what, value: r.value })),
     });
   }
 }
