@@ -10,7 +10,7 @@ import { once } from '../worksheet/once';
 import type { Range } from '../worksheet/types';
 import type { Axis } from '../shape/measure';
 import type { BodyKind } from '../shape/features/body-kind';
-import { holesOn, kindOn, pocketsOn } from './seen';
+import { holesOn, kindOn, pocketsOn, ribsOn, thinRibs } from './seen';
 import type { GivenToday } from './today';
 import type { CaseDoc, ShapeRef } from './types';
 
@@ -147,6 +147,8 @@ export function formOf(doc: CaseDoc, printed: boolean): Form {
   const short = Math.min(...box_mm);
   const said = kindOn(shape);
   if (said) return SAID_FORM[said];
+  // What gives way to the cutter is no work for the simple ways, however plain it looks.
+  if (thinRibs(ribsOn(shape) ?? []) > 0) return 'shaped';
   const seen = shape.study?.body.features.bodies;
   if (seen?.length === 1 && seen[0].count === 1) {
     if (seen[0].kind === 'plate') return 'flat';

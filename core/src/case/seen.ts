@@ -181,6 +181,12 @@ const rowsOf = (shape: ShapeRef, table: TableInput): Values[] | undefined => {
 export const holesOn = (shape: ShapeRef | undefined): HoleRow[] | undefined => shape && (rowsOf(shape, HOLES) as unknown as HoleRow[] | undefined);
 export const pocketsOn = (shape: ShapeRef | undefined): PocketRow[] | undefined => shape && (rowsOf(shape, POCKETS) as unknown as PocketRow[] | undefined);
 export const ribsOn = (shape: ShapeRef | undefined): RibRow[] | undefined => shape && (rowsOf(shape, RIBS) as unknown as RibRow[] | undefined);
+
+/** Beyond so many thicknesses of height a rib gives way to the cutter. */
+export const THIN_RIB = 8;
+/** How many ribs do. */
+export const thinRibs = (ribs: readonly RibRow[]): number => ribs.reduce((n, r) => n + (r.height_mm > THIN_RIB * r.thickness_mm ? r.count : 0), 0);
+
 export const isCorrected = (shape: ShapeRef, id: string): boolean => shape.corrected?.[id] !== undefined;
 
 /** Operations that holes ask for: each is drilled; a thread or a ream is one more. */

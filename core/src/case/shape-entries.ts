@@ -7,7 +7,23 @@ import { isDeep } from '../shape/holes';
 import { once } from '../worksheet/once';
 import type { Entry, Range, Source } from '../worksheet/types';
 import { shapeFor, sizeOf } from './facts';
-import { afterCutOn, HOLES, holesOn, holeWork, isCorrected, type PocketRow, POCKETS, pocketsOn, type RibRow, RIBS, ribsOn, SET_UPS, setUpsOn } from './seen';
+import {
+  afterCutOn,
+  HOLES,
+  holesOn,
+  holeWork,
+  isCorrected,
+  type PocketRow,
+  POCKETS,
+  pocketsOn,
+  type RibRow,
+  RIBS,
+  ribsOn,
+  THIN_RIB,
+  thinRibs,
+  SET_UPS,
+  setUpsOn,
+} from './seen';
 import type { CaseDoc, ShapeRef } from './types';
 
 const GUESS: Source = { kind: 'guess', text: 'Guessed from the family and the rough size. Drop a mesh on the Shape step to measure it.' };
@@ -212,7 +228,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
     const ribs = ribsOn(shape)!;
     const minutes = cornerMinutes(pockets) + ribMinutes(ribs);
     const tight = pockets.filter((p) => cornerMinutes([p]) > 0).length;
-    const thin = ribs.filter((r) => ribMinutes([r]) > 0).reduce((n, r) => n + r.count, 0);
+    const thin = thinRibs(ribs);
     const where = isCorrected(shape!, POCKETS.id) || isCorrected(shape!, RIBS.id) ? 'As you corrected them on the Shape step' : `On ${shape!.fileName}`;
     out.push({
       name: 'corner_min',
@@ -296,8 +312,8 @@ export function cornerMinutes(pockets: readonly PocketRow[]): number {
   }, 0);
 }
 
-/** Beyond so many thicknesses of height a rib gives way to the cutter: it is finished in steps of two thicknesses, both sides, at this feed. */
-const THIN_RIB = 8, RIB_FEED = 600;
+/** A thin rib is finished in steps of two thicknesses, both sides, at this feed, mm a minute. */
+const RIB_FEED = 600;
 
 /** Minutes in aluminium that thin ribs take beyond the finishing of their faces: 2 l ⌈h/2 t⌉/600 mm a minute for each. */
 export const ribMinutes = (ribs: readonly RibRow[]): number =>
@@ -325,7 +341,7 @@ const RISKS: readonly { what: (n: number) => string; of: (shape: ShapeRef) => nu
   },
   {
     what: (n) => `${n} thin ${n === 1 ? 'rib' : 'ribs'}, 0.5 % each`,
-    of: (s) => (ribsOn(s) ?? []).reduce((n, r) => n + (ribMinutes([r]) > 0 ? r.count : 0), 0),
+    of: (s) => thinRibs(ribsOn(s) ?? []),
     share: { low: 0.002, likely: 0.005, high: 0.02 },
   },
 ];

@@ -60,6 +60,11 @@ describe('the verdict', () => {
     };
     expect(of(1e6)).toMatch(/What it costs more at first is paid back after 600 cycles \(\d+ to \d+\); it is worn after 2.000.000 cycles at the earliest\./);
     expect(of(1e6)).not.toContain('sizes');
+    // Where a year without it costs thousands and it is used once, no fraction of a use is said.
+    const once = { need: { ...PLAIN, cyclesPerYear: must(1), years: must(1) }, pins: [PRINT], overrides: { 'extrusion-fibre/pa6-cf': quote(400, 1e6) } };
+    const without = decide({ ...once, today: { ...EMPTY_TODAY, way: 'none' as const, delay_per_day: 200 } }, {}).reasons.join(' ');
+    expect(without).toContain('What it costs more at first is saved with its first use.');
+    expect(without).not.toContain('paid back after');
     expect(of(1e6, 7)).toContain('Over the programme of all 7 sizes, ');
   });
   it('stands as somebody decided otherwise, with the reason and what the rules say, and what that way asks for', () => {

@@ -85,6 +85,7 @@ function payback(chosen: Contender, today: Contender | undefined): string[] {
   if (!paid || paid.after.p50 <= 0) return [];
   const { after, worn, chance } = paid;
   if (!Number.isFinite(after.p50)) return ['It costs more at first than T, and use alone does not pay that back: time and what may go wrong decide.'];
+  if (after.p90 < 1) return ['What it costs more at first is saved with its first use.'];
   const when = `after ${cycles(after.p50)}${Number.isFinite(after.p90) ? ` (${round(after.p10)} to ${round(after.p90)})` : ''}`;
   return [
     chance >= SURE
