@@ -102,7 +102,11 @@ export class CheckView {
     effect(() => {
       const shape = this.shape();
       if (shape)
-        untracked(() => void this.shapes.open(shape).catch((e: unknown) => isGivenUp(e) || this.problem.set(e instanceof Error ? e.message : String(e))));
+        untracked(() => {
+          this.opened = this.shapes.open(shape).then((problem) => this.problem.set(problem ?? '')).catch((e: unknown) => {
+            if (!isGivenUp(e)) this.problem.set(e instanceof Error ? e.message : String(e));
+          });
+        });
     });
   }
 
@@ -192,7 +196,12 @@ export class CheckView {
     }
   }
 
+  /** Ends when the part is there, or cannot be shown. */
+  private opened: Promise<void> = Promise.resolve();
+
   private async lay(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<ScanFound> {
+    // A scan that is given before the part is drawn waits for it: it would take its place.
+    await this.opened;
     const found = await this.shapes.scan(bytes, name, this.unit(), this.laid() === 'datum' ? this.datums().slice(0, 3) : [], this.within());
     this.scan.set(found);
     this.scanFile.set(name);
