@@ -2,7 +2,12 @@ import { circle, prism, rectangle } from '@cuadro/core/make/solids';
 import { featuresOf } from '@cuadro/core/shape/features/features';
 import type { Mesh } from '@cuadro/core/shape/mesh';
 import { refined, sphere } from '@cuadro/core/shape/testing';
-import { report } from './measure';
+import { Bvh } from '@cuadro/core/shape/bvh';
+import { boresOf } from '@cuadro/core/shape/features/bores';
+import { cuttersFor } from '@cuadro/core/shape/features/cutters';
+import { BufferAttribute, BufferGeometry } from 'three';
+import { MeshBVH } from 'three-mesh-bvh';
+import { best, report } from './measure';
 
 /** What a part of 200 000 triangles takes: one with forty holes, and one that bends everywhere and has nothing to be found. */
 export function benchFeatures(): void {
@@ -24,6 +29,23 @@ export function benchFeatures(): void {
     const { bodies: [{ bores }] } = featuresOf(part);
     report(`features of ${mesh.indices.length / 3} triangles, ${what} (${bores.length} found), against 2 s`, (performance.now() - start) / 1000, 2, 's', '1');
   }
+  const drilled = new Set(boresOf(plate).flatMap((b) => b.triangles));
+  report(
+    'reach with six cutters and their holders from two sides, 1 200 places, against 1 s',
+    best(2, () => void cuttersFor(plate, [[0, 0, 1], [0, 0, -1]], drilled)) / 1000,
+    1,
+    's',
+    '1',
+  );
+  const theirs = (): MeshBVH =>
+    new MeshBVH(new BufferGeometry().setAttribute('position', new BufferAttribute(plate.vertices, 3)).setIndex(new BufferAttribute(plate.indices.slice(), 1)));
+  report(
+    `the tree of ${plate.indices.length / 3} triangles, against three-mesh-bvh`,
+    best(3, () => void new Bvh(plate)),
+    best(3, () => void theirs()),
+    'ms',
+    '1',
+  );
 }
 
 const copy = ({ vertices, indices }: Mesh): Mesh => ({ vertices: vertices.slice(), indices: indices.slice() });

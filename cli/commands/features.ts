@@ -23,7 +23,7 @@ const bore = (b: Bore, pattern: Pattern | undefined, same: number) => ({
 
 /** What a machinist sees: bodies and what they are made from, holes by kind, pockets, clampings, and for a plate its cutting. */
 export const features = shapeCommand('features', ({ mesh }) => {
-  const { bodies, setUps, moulding, datums, mirrors } = featuresOf(mesh);
+  const { bodies, setUps, cutters, moulding, datums, mirrors } = featuresOf(mesh);
   const cut = bodies.length === 1 ? bodies[0].cut : undefined;
   return {
     bodies: bodies.map(({ volume_mm3, shape }) => ({ volume_mm3, box_mm: shape.box.size_mm, kind: shape.kind })),
@@ -39,6 +39,7 @@ export const features = shapeCommand('features', ({ mesh }) => {
     moulding: { ...moulding, parting_mm: partingOf(mesh, moulding.pull).length_mm },
     datums,
     mirrors,
+    cutters,
     setups: { three_axis: setUps.three_axis, four_axis: setUps.four_axis, five_axis: setUps.five_axis, unreachable: setUps.unreachable },
     ...(cut && { cut_plan: { ...cut, then: cut.then.map((t) => t.text) } }),
   };

@@ -147,6 +147,19 @@ describe('a studied mesh', () => {
     const form = (ref: typeof plate) => formOf(demoDoc({ form: 'shaped', shapes: { machined: ref } }), false);
     expect([form(plate), form(own({ kind: 'block' })), form(own({ kind: 'folded' }))]).toEqual(['flat', 'block', 'shaped']);
   });
+  it('prices what only thinner cutters get into: a slot of 8 mm through a block of 120, 12 deep', async () => {
+    const c = new Cutters(await loadKernel(), 0.02);
+    const ref = studiedRef(asPart(c.box(120, 100, 60).subtract(c.box(200, 8, 20).translate([0, 0, 48])), [0, 0, 1], 0));
+    const minutes = (shape: ShapeRef) => machiningEntries(demoDoc({ shapes: { machined: shape } })).find((e) => e.name === 'corner_min');
+    // Floor and two walls, 38.4 cm², by a cutter of 6 mm at 15 · 0.6^1.5 instead of 15 cm² a minute.
+    const expected = 38.4 * (1 / (15 * 0.6 ** 1.5) - 1 / 15);
+    expect(Math.abs(minutes(ref)!.likely / expected - 1)).toBeLessThan(0.15);
+    expect(minutes(ref)!.source.text).toContain('minutes more where only cutters thinner than 10 mm get in');
+    // Corrections stay while the part is not studied.
+    const bare = { ...ref, study: undefined };
+    expect(minutes({ ...bare, corrected: { pockets: [{ depth_mm: 5, walled_percent: 50 }] } })!.likely).toBe(0);
+    expect(minutes(bare)).toBeUndefined();
+  });
   it('counts what makes a machinist start again into the share scrapped', () => {
     const scrap: Entry = {
       name: 'scrap',

@@ -225,14 +225,15 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
   if (holes) out.push({ name: 'holes', label: 'Holes and threads', unit: '', ...exactly(holes.count), whole: true, source: holes.source, key: 'stock.holes' });
   const pockets = pocketsOn(shape);
   if (pockets) {
-    const ribs = ribsOn(shape)!;
-    const minutes = cornerMinutes(pockets) + ribMinutes(ribs);
+    const ribs = ribsOn(shape) ?? [];
+    const narrow = narrowMinutes(shape!);
+    const minutes = cornerMinutes(pockets) + ribMinutes(ribs) + narrow;
     const tight = pockets.filter((p) => cornerMinutes([p]) > 0).length;
     const thin = thinRibs(ribs);
     const where = isCorrected(shape!, POCKETS.id) || isCorrected(shape!, RIBS.id) ? 'As you corrected them on the Shape step' : `On ${shape!.fileName}`;
     out.push({
       name: 'corner_min',
-      label: 'Inside corners with small cutters and thin ribs, in aluminium',
+      label: 'Inside corners, narrow places and thin ribs, in aluminium',
       unit: 'minute',
       low: 0.5 * minutes,
       likely: minutes,
@@ -245,6 +246,7 @@ export function machiningEntries(doc: CaseDoc): Entry[] {
               ROUGH_CUTTER_MM / 2
             } mm. Practice: a cutter steps 0.3 of its diameter at 130 mm a minute for each mm of it, slower by the square of its reach over four diameters; sharp corners are left at a tenth of their depth, 1 mm at least: sharper ones are eroded, which is not in it.`
             : `${where}: no pocket with corners tighter than ${ROUGH_CUTTER_MM / 2} mm.`,
+          narrow > 0 ? `${Number(narrow.toPrecision(2))} minutes more where only cutters thinner than ${ROUGH_CUTTER_MM} mm get in, holder and all.` : '',
           thin
             ? `${thin} ${
               thin === 1 ? 'rib' : 'ribs'
@@ -310,6 +312,28 @@ export function cornerMinutes(pockets: readonly PocketRow[]): number {
     const slender = Math.max(1, depth_mm / d / STIFF) ** 2;
     return sum + (corners_mm / (STEP * d)) * (PASS_MM / (FEED * d)) * slender;
   }, 0);
+}
+
+/** Finished by a cutter of 10 mm in aluminium, cm² a minute; thinner ones by their diameter to this power, long ones half as fast. */
+const FINISHED = 15, BY_DIAMETER = 1.5, SLOWER = 2;
+
+/**
+ * Minutes in aluminium that places beyond the inside corners take where only thinner cutters get in: area · (1/v(d) − 1/v(10)), v = 15 cm²/min · (d/10)^1.5, half where
+ * the cutter has to be long.
+ */
+function narrowMinutes(shape: ShapeRef): number {
+  if (!shape.study) return 0;
+  const { cutters, pockets } = shape.study.body.features;
+  const corners = pockets.reduce((s, p) => s + p.corner_mm2, 0) / MM2_PER_CM2;
+  const small = cutters.needs.filter((n) => n.diameter_mm < ROUGH_CUTTER_MM);
+  const all = small.reduce((s, n) => s + n.area_mm2, 0) / MM2_PER_CM2;
+  if (!(all > 0)) return 0;
+  const minutes = small.reduce((s, { diameter_mm: d, area_mm2, long_mm2 }) => {
+    const each = 1 / (FINISHED * (d / ROUGH_CUTTER_MM) ** BY_DIAMETER);
+    return s + ((area_mm2 - long_mm2) * (each - 1 / FINISHED) + long_mm2 * (SLOWER * each - 1 / FINISHED)) / MM2_PER_CM2;
+  }, 0);
+  // The corners themselves are priced by their own rule.
+  return minutes * Math.max(0, 1 - corners / all);
 }
 
 /** A thin rib is finished in steps of two thicknesses, both sides, at this feed, mm a minute. */

@@ -95,6 +95,10 @@ const featureSchema = yup
       }),
       60,
     ),
+    cutters: yup.object({
+      needs: list(yup.object({ diameter_mm: length('Cutter'), area_mm2: amount('Cutter'), long_mm2: amount('Cutter') }), 12),
+      none_mm2: amount('Cutter'),
+    }).required(),
     moulding: mouldingSchema.required(),
     datums: list(
       yup.object({ normal: vec3Schema('Datum', 1.001), point: vec3Schema('Datum', 30_000), area_mm2: amount('Datum'), spans_mm2: amount('Datum') }),

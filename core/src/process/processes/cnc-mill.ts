@@ -26,7 +26,7 @@ export const cncMill: Process = {
     fact('prove_h', 'Proving the program on the first piece', 'h', 0.2, 0.5, 1.2),
     fact('holes', 'Holes and threads', '', 4, 8, 16, { whole: true }),
     fact('hole_min', 'One hole in aluminium', 'minute', 0.7, 1.5, 3),
-    fact('corner_min', 'Inside corners with small cutters and thin ribs, in aluminium', 'minute', 0, 3, 20),
+    fact('corner_min', 'Inside corners, narrow places and thin ribs, in aluminium', 'minute', 0, 3, 20),
     fact('program_base', 'Programming, start', 'h', 0.7, 1.2, 2),
     fact('program_setup', 'Programming per set-up', 'h', 0.4, 0.7, 1.2),
     fact('program_shape', 'Programming per unit of shape complexity', 'h', 0.06, 0.12, 0.25),
@@ -53,7 +53,7 @@ export const cncMill: Process = {
     { name: 'drill_h', label: 'Holes and threads', unit: 'h', expr: 'holes * hole_min * cutting / min_per_h' },
     {
       name: 'corner_h',
-      label: 'Inside corners and thin ribs',
+      label: 'Inside corners, narrow places, thin ribs',
       unit: 'h',
       expr: 'corner_min * cutting / min_per_h',
       note: 'What the finishing cutter leaves there, step by step with one that fits; thin ribs in light steps.',

@@ -10,6 +10,7 @@ import { type Moulding, mirrorsOf, mouldingOf } from './moulding';
 import { alike, type Pattern, patternsOf } from './patterns';
 import { type Pocket, pocketsOf } from './pockets';
 import { type Rib, ribsOf } from './ribs';
+import { type CutterReach, cuttersFor, CUTTERS } from './cutters';
 import { setUpsOf, type SetUps } from './set-ups';
 
 /** One thing done to a plate after it has been cut. */
@@ -44,6 +45,8 @@ export interface BodyFeatures {
 export interface Features {
   bodies: BodyFeatures[];
   setUps: SetUps;
+  /** The thickest cutter that reaches each place from these clampings. */
+  cutters: CutterReach;
   moulding: Moulding;
   /** Faces to set it down on and to measure from, first to third. */
   datums: Datum[];
@@ -56,8 +59,12 @@ export function featuresOf(mesh: Mesh): Features {
   const bodies = bodiesOf(mesh).map(featuresOfBody);
   const all = bodies.map(({ mesh: m, bores, pockets, shape }) => setUpsOf(m, bores, pockets, shape.box.axes));
   const most = (of: (s: SetUps) => number): number => all.reduce((s, x) => s + of(x), 0);
+  const cutters = together(
+    bodies.map(({ mesh: m, bores }, i) => cuttersFor(m, all[i].from, new Set(bores.filter((b) => b.kind !== 'slot').flatMap((b) => b.triangles)))),
+  );
   return {
     bodies,
+    cutters,
     moulding: mouldingOf(mesh),
     datums: datumsOf(mesh),
     mirrors: mirrorsOf(mesh),
@@ -69,6 +76,15 @@ export function featuresOf(mesh: Mesh): Features {
       unreachable: all.flatMap((s) => s.unreachable),
     },
   };
+}
+
+/** What several bodies ask for. */
+function together(all: readonly CutterReach[]): CutterReach {
+  const needs = CUTTERS.map((diameter_mm) => {
+    const own = all.flatMap((r) => r.needs.filter((n) => n.diameter_mm === diameter_mm));
+    return { diameter_mm, area_mm2: own.reduce((s, n) => s + n.area_mm2, 0), long_mm2: own.reduce((s, n) => s + n.long_mm2, 0) };
+  });
+  return { needs: needs.filter((n) => n.area_mm2 > 0), none_mm2: all.reduce((s, r) => s + r.none_mm2, 0) };
 }
 
 function featuresOfBody({ mesh, volume_mm3 }: Body): BodyFeatures {

@@ -3,6 +3,7 @@ import type { Vec3 } from '../turn';
 import type { BodyKind } from './body-kind';
 import type { Bore } from './bores';
 import type { Boss } from './bosses';
+import type { CutterReach } from './cutters';
 import { type CutPlan, featuresOf } from './features';
 import type { Datum } from './datums';
 import type { Moulding } from './moulding';
@@ -32,6 +33,7 @@ export interface FeatureStudy {
   /** Alike ones as one line, the most slender first. */
   ribs: (Rib & { count: number })[];
   setUps: SetUps;
+  cutters: CutterReach;
   moulding: Moulding;
   datums: Datum[];
   /** Directions across which it is its own mirror image. */
@@ -46,7 +48,7 @@ const MOST_BODIES = 40;
 const round = (x: number): number => Number(x.toPrecision(7));
 
 export function studyFeatures(mesh: Mesh): FeatureStudy {
-  const { bodies, setUps, moulding, datums, mirrors } = featuresOf(mesh);
+  const { bodies, setUps, cutters, moulding, datums, mirrors } = featuresOf(mesh);
   const lines: StudiedBody[] = [];
   const cut = bodies.length === 1 ? bodies[0].cut : undefined;
   for (const { volume_mm3, shape } of bodies) {
@@ -65,6 +67,7 @@ export function studyFeatures(mesh: Mesh): FeatureStudy {
     pockets: bodies.flatMap((b) => b.pockets.map((p) => without(p, 'triangles'))).slice(0, MOST_POCKETS),
     bosses: bodies.flatMap((b) => b.bosses).slice(0, MOST_POCKETS),
     ribs: alikeRibs(bodies.flatMap((b) => b.ribs)).slice(0, MOST_POCKETS),
+    cutters,
     moulding,
     datums,
     mirrors,

@@ -89,6 +89,7 @@ export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSyst
   const mm = (x: number): string => lengthText(x, system);
   const clampings = (n: number): string => `${n} ${n === 1 ? 'clamping' : 'clampings'}`;
   const { three_axis, four_axis, five_axis, from, unreachable } = f.setUps;
+  const share = (x: number): string => `${formatNumber((100 * x) / area_mm2, 2)} %`;
   return [
     {
       label: f.bodies.length === 1 && f.bodies[0].count === 1 ? 'Made' : 'Bodies',
@@ -103,6 +104,18 @@ export function featureFacts(f: FeatureStudy, area_mm2: number, system: UnitSyst
       text: `three axes: ${clampings(three_axis)}, from ${from.map(directionWords).join(', ')}; four axes: ${four_axis}; five axes: ${five_axis}`,
       how:
         'Each hole, counterbore and pocket asks for a direction of its own (a plain through hole may be drilled from either end); 3 000 places on the rest of the surface are reached from a direction when they do not look away from it and nothing is in the way. Fewest directions that do 98.5 %, taken greedily. On four axes all directions square to the rotary axis are one clamping, on five all but from below.',
+    },
+    {
+      label: 'Cutters',
+      text: [
+        ...f.cutters.needs.map((n) =>
+          `⌀${mm(n.diameter_mm)} does ${share(n.area_mm2)} of the surface${n.long_mm2 > 0 ? `, ${share(n.long_mm2)} only where it is long` : ''}`
+        ),
+        f.cutters.none_mm2 > 0 && `none gets to ${areaText(f.cutters.none_mm2, system)}`,
+      ].filter(Boolean).join('; ') || 'none',
+      how:
+        'The thickest of 20, 10, 6, 4, 2 and 1 mm that reaches each of 1 200 places from one of the clampings, with a holder 20 mm thicker than the cutter, which stands out of it by five diameters, a long one by ten. Holes are drilled and not counted. What asks for less than 10 mm is priced with the inside corners: 15 cm² a minute in aluminium at 10 mm, by the diameter to the power of one and a half, half of that where the cutter is long.',
+      warn: f.cutters.none_mm2 > 0.002 * area_mm2,
     },
     ...unreachable.map((u): ShapeFact => ({
       label: 'No cutter leaves',
