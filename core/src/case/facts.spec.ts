@@ -176,6 +176,8 @@ describe('a studied mesh', () => {
     // Two holes six diameters deep, one of twelve: 2 · 0.4 % + 1.5 %.
     const holes = [36, 36, 72].map((depth_mm) => ({ diameter_mm: 6, depth_mm, through: false }));
     expect(of({ holes })).toMatchObject({ low: expect.closeTo(0.019, 9), likely: expect.closeTo(0.053, 9), high: expect.closeTo(0.14, 9) });
+    // Twelve of 6 × 80 right through, drilled from both ends, are 6.7 deep: 12 · 0.4 %.
+    expect(of({ holes: Array.from({ length: 12 }, () => ({ diameter_mm: 6, depth_mm: 80, through: true })) }).likely).toBeCloseTo(0.078, 9);
     expect(of({ holes }).source.text).toContain('2 holes five to ten diameters deep, 0.4 % each; 1 deeper than ten, 1.5 % each');
     // A tight pocket and three thin ribs: 0.5 % each. A hundred deep holes: a quarter at most.
     const pockets = [{ depth_mm: 30, walled_percent: 100, corner_radius_mm: 3, corners_mm: 120 }],

@@ -3,12 +3,12 @@ import { familyOf } from '../need/families';
 import type { Family } from '../need/family';
 import type { Measure } from '../shape/measure';
 import type { ShapeStudy } from '../shape/study';
-import { isDeep } from '../shape/holes';
 import { once } from '../worksheet/once';
 import type { Entry, Range, Source } from '../worksheet/types';
 import { shapeFor, sizeOf } from './facts';
 import {
   afterCutOn,
+  type HoleRow,
   HOLES,
   holesOn,
   holeWork,
@@ -346,16 +346,19 @@ export const ribMinutes = (ribs: readonly RibRow[]): number =>
     0,
   );
 
+/** How many diameters a drill goes in: a through hole is drilled from both ends. */
+const drilledDeep = (h: HoleRow): number => (h.through ? h.depth_mm / 2 : h.depth_mm) / h.diameter_mm;
+
 /** What makes a machinist start again: how often each of them does, as a share. */
 const RISKS: readonly { what: (n: number) => string; of: (shape: ShapeRef) => number; share: Range }[] = [
   {
     what: (n) => `${n} ${n === 1 ? 'hole' : 'holes'} five to ten diameters deep, 0.4 % each`,
-    of: (s) => (holesOn(s) ?? []).filter((h) => isDeep(h) && h.depth_mm <= 10 * h.diameter_mm).length,
+    of: (s) => (holesOn(s) ?? []).filter((h) => drilledDeep(h) > 5 && drilledDeep(h) <= 10).length,
     share: { low: 0.002, likely: 0.004, high: 0.01 },
   },
   {
     what: (n) => `${n} deeper than ten, 1.5 % each`,
-    of: (s) => (holesOn(s) ?? []).filter((h) => h.depth_mm > 10 * h.diameter_mm).length,
+    of: (s) => (holesOn(s) ?? []).filter((h) => drilledDeep(h) > 10).length,
     share: { low: 0.005, likely: 0.015, high: 0.04 },
   },
   {
