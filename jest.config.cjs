@@ -24,6 +24,7 @@ module.exports = {
       displayName: 'core',
       rootDir: __dirname,
       testMatch: ['<rootDir>/core/src/**/*.spec.ts'],
+      transform: { '\\.spec\\.ts$': '<rootDir>/scripts/bundled-spec.cjs', ...plain.transform },
       // Packages of the server declare some of these themselves.
       sandboxInjectedGlobals: ['Math', 'Number', 'Object', 'Array', 'Infinity', 'Float64Array', 'Int32Array', 'Uint32Array', 'Uint8Array'],
     },

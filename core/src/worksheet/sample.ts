@@ -1,6 +1,7 @@
 import quickselect from 'quickselect';
-import { randomBeta, randomNormal } from 'd3-random';
+import { randomNormal } from 'd3-random';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { betaOfSix } from './pert';
 import type { Column, Entry } from './types';
 
 /** FNV-1a, 32 bit: a stable number for a name, so that each entry has a stream of its own. */
@@ -59,9 +60,8 @@ export function sampleEntry(entry: Entry, n: number, seed: number): Column {
   const span = high - low;
   switch (entry.spread ?? 'pert') {
     case 'pert': {
-      const alpha = 1 + (4 * (likely - low)) / span;
-      const draw = randomBeta.source(source)(alpha, 6 - alpha);
-      for (let i = 0; i < n; i++) out[i] = low + span * draw();
+      const share = betaOfSix(1 + (4 * (likely - low)) / span);
+      for (let i = 0; i < n; i++) out[i] = low + span * share(source());
       break;
     }
     case 'triangular': {
