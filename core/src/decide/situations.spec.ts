@@ -227,7 +227,7 @@ describe('situations', () => {
     const mesh = s.mesh?.();
     const shape = mesh && studiedRef(mesh);
     const said = readNeed({ family: s.family, start: '2026-11-25', ...s.file }, shape);
-    const { view } = evaluateCase(shape && said.loads ? withSolved(said, shape, mesh, 1200) : said, BUILT_IN_SITE, 400, undefined, 'decision');
+    const { view } = evaluateCase(shape && said.loads ? withSolved(said, shape, mesh, 700) : said, BUILT_IN_SITE, 400, undefined, 'decision');
     const { verdict, options, pins } = view;
     expect(s.says).toContain(verdict.kind);
     const chosen = pins.find((p) => p.letter === verdict.letter);

@@ -74,6 +74,26 @@ export interface MechanicsInput {
   bent?: Float32Array;
   elements?: number;
   progress?: (share: number) => void;
+  /** Displacements of each load on bricks that were filled otherwise: the solution starts from them, and is added. */
+  solutions?: Solutions;
+}
+
+/** Of how many ways of filling the same bricks displacements are kept, and up to how many bricks: two dozen megabytes a load. */
+const MOST_KEPT = 6, KEPT_BRICKS = 50_000;
+
+/** Displacements found for the loads of one part on each of its grids. */
+export class Solutions {
+  private readonly found = new Map<string, Float64Array[]>();
+
+  private key = (grid: Grid, id: string): string => `${grid.n.join()} ${grid.low.join()} ${grid.count} ${id}`;
+  of(grid: Grid, id: string): readonly Float64Array[] {
+    return this.found.get(this.key(grid, id)) ?? [];
+  }
+  add(grid: Grid, id: string, u: Float64Array): void {
+    if (grid.bricks > KEPT_BRICKS) return;
+    const list = [u, ...this.of(grid, id)].slice(0, MOST_KEPT);
+    this.found.set(this.key(grid, id), list);
+  }
 }
 
 export interface MechanicsRow {
@@ -241,7 +261,11 @@ function onGrid(input: MechanicsInput, m: Measure, elements: number, progress: (
       throw new MechanicsError(`“${own[0].name ?? own[0].id}” stands on a face that holds the tool: pick another face for one of them.`);
     const expansion = input.expansion ?? [0, 0, 0];
     if (heat) system.warm(expansion, heat, force);
-    const { u, steps } = system.solve(force, { progress: (n) => progress((k + Math.min(0.9, n / 60)) / ids.length) });
+    const { u, steps } = system.solve(force, {
+      progress: (n) => progress((k + Math.min(0.9, n / 60)) / ids.length),
+      like: input.solutions?.of(grid, id),
+    });
+    input.solutions?.add(grid, id, u);
     const back = system.forces(u).map((x, i) => (held[i] ? x - force[i] : 0));
     let most = 0;
     for (let i = 0; i < u.length; i += 3) most = Math.max(most, Math.hypot(u[i], u[i + 1], u[i + 2]));

@@ -17,6 +17,15 @@ export interface Stuff {
   factor: Float32Array;
 }
 
+/** Stiffnesses of bricks that hold several materials. */
+interface Mixtures {
+  /** Of each brick, where its own begins; −1 where the first material is alone in it. */
+  at: Int32Array;
+  blocks: Float64Array;
+}
+/** Up to so many bricks mixtures are kept: 576 bytes each. Beyond, they are added up at every step. */
+const MOST_MIXED = 60_000;
+
 /** One grid of the hierarchy. */
 interface Level {
   grid: Grid;
@@ -27,6 +36,8 @@ interface Level {
   inverse: Float32Array;
   /** No eigenvalue of the scaled operator is larger: that of a single brick is the bound, since each is a sum over bricks. */
   largest: number;
+  /** Sums for the bricks that hold several, made once where there is room for them. */
+  mixtures?: Mixtures;
   /** Room to work in. */
   a: Float64Array;
   b: Float64Array;
@@ -45,6 +56,8 @@ export interface SolveOptions {
   tolerance?: number;
   /** Called once a step; throwing ends the work. */
   progress?: (steps: number, residual: number) => void;
+  /** Displacements of like systems on the same nodes: it starts from the mixture of them that comes nearest. */
+  like?: readonly Float64Array[];
 }
 
 /**
@@ -69,7 +82,10 @@ export class Elasticity {
   }
 
   /** Displacements, mm, of forces on the nodes, N. @throws MechanicsError where the load is not borne */
-  solve(force: Float64Array, { tolerance = 1e-5, progress = () => undefined }: SolveOptions = {}): { u: Float64Array; steps: number; residual: number } {
+  solve(
+    force: Float64Array,
+    { tolerance = 1e-5, progress = () => undefined, like = [] }: SolveOptions = {},
+  ): { u: Float64Array; steps: number; residual: number } {
     const [top] = this.levels;
     const n = force.length;
     const r = Float64Array.from(force, (x, i) => (top.held[i] ? 0 : x));
@@ -77,6 +93,8 @@ export class Elasticity {
     const u = new Float64Array(n), p = new Float64Array(n), q = top.a;
     const size = Math.sqrt(dot(r, r));
     if (size === 0) return { u, steps: 0, residual: 0 };
+    this.startFrom(like, u, r);
+    if (Math.sqrt(dot(r, r)) < tolerance * size) return { u, steps: 0, residual: Math.sqrt(dot(r, r)) / size };
     const z = this.cycle(0, r);
     p.set(z);
     let rz = dot(r, z);
@@ -100,6 +118,37 @@ export class Elasticity {
       for (let i = 0; i < n; i++) p[i] = s[i] + beta * p[i];
     }
     throw new MechanicsError('No balance was found: the part is not held in every direction, or hangs together by a thread.');
+  }
+
+  /**
+   * u becomes the mixture of given displacements that has the least energy under the load r, and r what it leaves of the load: wᵢ · K wⱼ = 0 by Gram and Schmidt,
+   * u = Σ (wᵢ · r) wᵢ / (wᵢ · K wᵢ). Solutions that differ in a few figures only lie near each other's mixtures: a few of them spare most of the steps.
+   */
+  private startFrom(like: readonly Float64Array[], u: Float64Array, r: Float64Array): void {
+    const [top] = this.levels;
+    const kept: { w: Float64Array; k: Float64Array }[] = [];
+    for (const given of like) {
+      const w = Float64Array.from(given, (x, i) => (top.held[i] ? 0 : x)), k = new Float64Array(w.length);
+      this.apply(top, w, k);
+      const whole = dot(w, k);
+      for (const o of kept) {
+        const part = dot(w, o.k);
+        add(w, -part, o.w);
+        add(k, -part, o.k);
+      }
+      const energy = dot(w, k);
+      // What is left of one that the others already hold is rounding.
+      if (!(energy > 1e-9 * whole)) continue;
+      const scale = 1 / Math.sqrt(energy);
+      for (let i = 0; i < w.length; i++) {
+        w[i] *= scale;
+        k[i] *= scale;
+      }
+      kept.push({ w, k });
+      const share = dot(w, r);
+      add(u, share, w);
+      add(r, -share, k);
+    }
   }
 
   /** Forces with which the bricks hold displacements up, on every node, N. */
@@ -136,6 +185,7 @@ export class Elasticity {
       held,
       inverse: Float32Array.from(diagonal, (d, i) => (held[i] || d === 0 ? 0 : 1 / d)),
       largest: Math.max(...stuffs.map(({ brick }) => brick.largest)),
+      ...(stuffs.length > 1 && grid.bricks <= MOST_MIXED && { mixtures: mixturesOf(stuffs, grid.bricks) }),
       a: room(),
       b: room(),
       c: room(),
@@ -180,17 +230,19 @@ export class Elasticity {
   }
 
   /** out += K u, brick by brick in the basis of sums and differences. */
-  private add({ grid: { nodes, bricks }, stuffs }: Level, u: Float64Array, out: Float64Array): void {
+  private add({ grid: { nodes, bricks }, stuffs, mixtures }: Level, u: Float64Array, out: Float64Array): void {
     const w = new Float64Array(24), y = new Float64Array(24), sum = new Float64Array(72);
-    const [{ factor, brick }, ...others] = stuffs;
+    const [{ factor, brick }] = stuffs;
     for (let e = 0; e < bricks; e++) {
-      let scale = factor[e], blocks = brick.blocks;
-      if (others.length && others.some((o) => o.factor[e] > 0)) {
-        for (let i = 0; i < 72; i++) sum[i] = scale * brick.blocks[i];
-        for (const o of others) {
-          const part = o.factor[e];
-          if (part > 0) { for (let i = 0; i < 72; i++) sum[i] += part * o.brick.blocks[i]; }
+      let scale = factor[e], blocks = brick.blocks, base = 0;
+      if (mixtures) {
+        if (mixtures.at[e] >= 0) {
+          scale = 1;
+          blocks = mixtures.blocks;
+          base = mixtures.at[e];
         }
+      } else if (stuffs.length > 1 && isMixed(stuffs, e)) {
+        mix(stuffs, e, sum, 0);
         scale = 1;
         blocks = sum;
       }
@@ -213,7 +265,7 @@ export class Elasticity {
         w[o + 7] = ig - db;
       }
       for (let p = 0; p < 8; p++) {
-        const o = 9 * p, x = scale * w[p ^ 1], v = scale * w[8 + (p ^ 2)], t = scale * w[16 + (p ^ 4)];
+        const o = base + 9 * p, x = scale * w[p ^ 1], v = scale * w[8 + (p ^ 2)], t = scale * w[16 + (p ^ 4)];
         y[p ^ 1] = blocks[o] * x + blocks[o + 1] * v + blocks[o + 2] * t;
         y[8 + (p ^ 2)] = blocks[o + 3] * x + blocks[o + 4] * v + blocks[o + 5] * t;
         y[16 + (p ^ 4)] = blocks[o + 6] * x + blocks[o + 7] * v + blocks[o + 8] * t;
@@ -283,6 +335,26 @@ export class Elasticity {
       rho = next;
     }
   }
+}
+
+const isMixed = (stuffs: Level['stuffs'], e: number): boolean => stuffs.some(({ factor }, i) => i > 0 && factor[e] > 0);
+
+/** The stiffness of all that a brick holds, from `base` on. */
+function mix(stuffs: Level['stuffs'], e: number, into: Float64Array, base: number): void {
+  into.fill(0, base, base + 72);
+  for (const { factor, brick } of stuffs) {
+    const part = factor[e];
+    if (part > 0) { for (let i = 0; i < 72; i++) into[base + i] += part * brick.blocks[i]; }
+  }
+}
+
+function mixturesOf(stuffs: Level['stuffs'], bricks: number): Mixtures {
+  const at = new Int32Array(bricks).fill(-1);
+  let count = 0;
+  for (let e = 0; e < bricks; e++) if (isMixed(stuffs, e)) at[e] = 72 * count++;
+  const blocks = new Float64Array(72 * count);
+  for (let e = 0; e < bricks; e++) if (at[e] >= 0) mix(stuffs, e, blocks, at[e]);
+  return { at, blocks };
 }
 
 /**
@@ -362,6 +434,11 @@ function solveWith({ l, at, first, order }: Factored, x: Float64Array): void {
     for (let k = first[i]; k < i; k++) y[k] -= l[at[i] + k] * v;
   }
   for (let i = 0; i < n; i++) x[order[i]] = y[i];
+}
+
+/** a += s b */
+function add(a: Float64Array, s: number, b: Float64Array): void {
+  for (let i = 0; i < a.length; i++) a[i] += s * b[i];
 }
 
 function dot(a: Float64Array, b: Float64Array): number {

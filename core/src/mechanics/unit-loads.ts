@@ -6,7 +6,7 @@ import type { At } from './faces';
 import type { FibreLayout } from './fibre';
 import type { Rods } from './rods';
 import type { Sleeves } from './sleeves';
-import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, type Support, type WorkVolume } from './mechanics';
+import { FIRST_LOOK, type Load, mechanics, type MechanicsInput, type MechanicsRow, Solutions, type Support, type WorkVolume } from './mechanics';
 import type { Slender } from './slender';
 import { acrossLayers, type Corner, withinLayers } from './stress';
 
@@ -191,8 +191,9 @@ export function bentOf(mesh: Mesh, ask: UnitAsk, id: string, at: Float32Array, e
  * @throws MechanicsError, MeshError with a sentence
  */
 export function solveUnitLoads(mesh: Mesh, ask: UnitAsk, elements = FIRST_LOOK, progress: (share: number) => void = () => undefined): SolvedClass[] {
+  const solutions = new Solutions();
   return ask.classes.map((c, k): SolvedClass => {
-    const result = mechanics({ ...inputFor(mesh, ask, c, elements), progress: (x) => progress((k + x) / ask.classes.length) });
+    const result = mechanics({ ...inputFor(mesh, ask, c, elements), solutions, progress: (x) => progress((k + x) / ask.classes.length) });
     // Told at the places of the part as it is drawn.
     const back = (p: Vec3): Vec3 => (c.deeper ? grown({ ...c.deeper, by: 1 / c.deeper.by }, p) : p);
     return {
