@@ -24,7 +24,7 @@ module.exports = {
   getCacheKey: (source, path) => createHash('sha1').update(`${__filename} 1 ${path} ${coreState()}`).digest('hex'),
   process(source, path) {
     const { outputFiles } = buildSync({
-      entryPoints: [path], bundle: true, write: false, outdir: 'out', platform: 'node', target: 'node20', format: 'cjs', sourcemap: 'external', logLevel: 'silent',
+      entryPoints: [path], bundle: true, write: false, outfile: path.replace(/ts$/, 'js'), platform: 'node', target: 'node20', format: 'cjs', sourcemap: 'external', logLevel: 'silent',
       alias: { '@cuadro/core': CORE }, external: ['manifold-3d', 'occt-import-js', 'three-mesh-bvh', 'esbuild'],
     });
     const text = (end) => outputFiles.find((f) => f.path.endsWith(end)).text;

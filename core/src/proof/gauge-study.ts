@@ -1,7 +1,7 @@
 import type { Values } from '../inputs/spec';
 import { formatNumber as n } from '../quantity/quantity';
 import type { State } from '../screen/check';
-import { chiSquare, shareBelowF } from './distributions';
+import { chiSquare, shareBelowF } from '../quantity/distributions';
 import { balancedCells } from '../records/readings';
 
 /** Where the scatter of readings comes from, as standard deviations, mm. */

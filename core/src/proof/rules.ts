@@ -5,7 +5,7 @@ import type { Values } from '../inputs/spec';
 import type { RecordRow } from '../records/kind';
 import { checkPlan, checkRows, releaseRefusal } from './check-plan';
 import { paperGap, unsaid } from './papers-asked';
-import { stepRefusal } from './steps';
+import { lotRefusal, stepRefusal } from './steps';
 
 /** A case as far as its proof asks: worked out only when a rule wants it. */
 export interface Proved {
@@ -24,7 +24,7 @@ export const GUARDED: ReadonlySet<string> = new Set(['making', 'release']);
  * @param id of the row that is changed; none for a new one
  */
 export function refusal(kind: string, values: Values, { rows, facts, view }: Proved, id?: string): string | undefined {
-  if (kind === 'making') return stepRefusal(values, rows, id);
+  if (kind === 'making') return stepRefusal(values, rows, id) ?? lotRefusal(values, facts().site.evidence);
   if (kind !== 'release') return undefined;
   const piece = String(values['piece']);
   const stuck = stepRefusal({ piece, step: '' }, rows);

@@ -2,6 +2,8 @@ import type { PinView } from '../decide/evaluate-case';
 import type { Values } from '../inputs/spec';
 import type { ToRead } from '../process/process';
 import { PROCESSES } from '../process/processes';
+import { formatDate } from '../quantity/date';
+import type { Evidence } from '../records/evidence';
 import { beyond, readingText, undecided } from '../records/kinds/making';
 import type { RecordRow } from '../records/kind';
 import { remedyKind } from '../screen/remedies';
@@ -109,4 +111,16 @@ export function stepRefusal(values: Values, rows: readonly RecordRow[], id?: str
   const twice = id === undefined &&
     own.find((r) => ['step', 'on', 'readings', 'machine', 'lot'].every((k) => JSON.stringify(r.values[k]) === JSON.stringify(values[k])));
   return twice ? `“${String(values['step'])}” of piece ${String(values['piece'])} stands there already with the same readings of the same day.` : undefined;
+}
+
+/** Why a step is not made of the lot it names: it is barred, or no longer good on the day. */
+export function lotRefusal(values: Values, { lots = [] }: Evidence): string | undefined {
+  const name = String(values['lot'] ?? '').trim();
+  const said = name && lots.find((l) => l.lot.trim().toLowerCase() === name.toLowerCase());
+  if (!said) return undefined;
+  if (said.barred) return `Nothing is made of lot ${name}: ${said.barred}. Take another lot, or free it in the Log.`;
+  const on = String(values['on'] ?? '');
+  return said.until && on > said.until
+    ? `Lot ${name} was good until ${formatDate(said.until, false)}: take another, or prove it by a coupon and put its date on in the Log.`
+    : undefined;
 }

@@ -1,7 +1,7 @@
 import type { Values } from '../inputs/spec';
 import { formatNumber as n } from '../quantity/quantity';
 import type { State } from '../screen/check';
-import { fisherF, studentT } from './distributions';
+import { fisherF, studentT } from '../quantity/distributions';
 import { meanAndDeviation, numbersIn } from '../records/readings';
 
 /** One side of a comparison. */

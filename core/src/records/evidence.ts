@@ -32,6 +32,13 @@ export interface RatioEvidence {
   /** Standard deviation of ln(actual/estimated) beyond what those ranges said, so that later ones hold as often as they say. */
   scatter?: number;
 }
+/** A lot of material of which nothing is made, now or from a day on. */
+export interface LotEvidence {
+  lot: string;
+  barred?: string;
+  /** ISO date. */
+  until?: string;
+}
 export interface Evidence {
   life: readonly LifeEvidence[];
   ratios: readonly RatioEvidence[];
@@ -39,6 +46,8 @@ export interface Evidence {
   prices?: readonly PriceFit[];
   /** The register of machines; absent in what was signed before there was one. */
   machines?: readonly Machine[];
+  /** Lots that are barred or lapse; absent where there are none. */
+  lots?: readonly LotEvidence[];
 }
 export const NO_EVIDENCE: Evidence = { life: [], ratios: [] };
 

@@ -6,6 +6,11 @@ import { formingStep } from './kinds/forming-step';
 import { gaugeStudy } from './kinds/gauge-study';
 import { trial } from './kinds/trial';
 import { claim } from './kinds/claim';
+import { cutter } from './kinds/cutter';
+import { formedPart } from './kinds/formed-part';
+import { leakTest } from './kinds/leak-test';
+import { lot } from './kinds/lot';
+import { setUp } from './kinds/set-up';
 import { certificate } from './kinds/certificate';
 import { machine } from './kinds/machine';
 import { job } from './kinds/job';
@@ -45,6 +50,11 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   claim,
   partner,
   formingStep,
+  formedPart,
+  leakTest,
+  setUp,
+  lot,
+  cutter,
 ];
 
 /** @throws Error for an unknown id */
@@ -64,6 +74,7 @@ export function evidenceOf(rows: readonly RecordRow[]): Evidence {
         life: [...sum.life, ...(more.life ?? [])],
         ratios: [...sum.ratios, ...(more.ratios ?? [])],
         ...((sum.prices ?? more.prices)?.length && { prices: [...(sum.prices ?? []), ...(more.prices ?? [])] }),
+        ...((sum.lots ?? more.lots)?.length && { lots: [...(sum.lots ?? []), ...(more.lots ?? [])] }),
         ...((sum.machines ?? more.machines) && { machines: [...(sum.machines ?? []), ...(more.machines ?? [])] }),
       }
       : sum;

@@ -1,4 +1,19 @@
-import { parseQuantity } from '../quantity/quantity';
+import type { Values } from '../inputs/spec';
+import { formatNumber, parseQuantity } from '../quantity/quantity';
+
+/** A row with `value` and perhaps `least` and `most`: is it beyond one of them? */
+export function beyondLimits(r: Values): boolean {
+  const [x, least, most] = ['value', 'least', 'most'].map((k) => r[k] as number | undefined);
+  return x !== undefined && ((least !== undefined && x < least) || (most !== undefined && x > most));
+}
+
+/** "0.31, at most 0.2" */
+export const limitText = (r: Values): string =>
+  [
+    formatNumber(r['value'] as number),
+    ...(r['least'] !== undefined ? [`at least ${formatNumber(r['least'] as number)}`] : []),
+    ...(r['most'] !== undefined ? [`at most ${formatNumber(r['most'] as number)}`] : []),
+  ].join(', ');
 
 /** What is wrong with readings, in a sentence. */
 export class ReadingError extends Error {}

@@ -1,6 +1,6 @@
-import { formatNumber } from '../../quantity/quantity';
 import { number, type Option, type Values } from '../../inputs/spec';
 import type { RecordKind } from '../kind';
+import { beyondLimits, limitText } from '../readings';
 
 /** What is read while a tool is made; the unit stands in the label, the values are in it. */
 export const READINGS: readonly Option[] = [
@@ -37,21 +37,10 @@ export const READINGS: readonly Option[] = [
 export const readingLabel = (id: unknown): string => READINGS.find((r) => r.value === id)?.label ?? String(id);
 
 /** Rows of readings that are beyond what was asked of them. */
-export function beyond(values: Values): Values[] {
-  return ((values['readings'] as readonly Values[] | undefined) ?? []).filter((r) => {
-    const [x, least, most] = ['value', 'least', 'most'].map((k) => r[k] as number | undefined);
-    return x !== undefined && ((least !== undefined && x < least) || (most !== undefined && x > most));
-  });
-}
+export const beyond = (values: Values): Values[] => ((values['readings'] as readonly Values[] | undefined) ?? []).filter(beyondLimits);
 
 /** "Water in the material, % 0.31, at most 0.2" */
-export function readingText(r: Values): string {
-  const limits = [
-    r['least'] !== undefined && `at least ${formatNumber(r['least'] as number)}`,
-    r['most'] !== undefined && `at most ${formatNumber(r['most'] as number)}`,
-  ].filter(Boolean);
-  return [`${readingLabel(r['what'])} ${formatNumber(r['value'] as number)}`, ...limits].join(', ');
-}
+export const readingText = (r: Values): string => `${readingLabel(r['what'])} ${limitText(r)}`;
 
 /** A reading beyond its limit that nobody has decided about: nothing is made on until somebody does. */
 export const undecided = (values: Values): boolean => beyond(values).length > 0 && !values['decision'];
