@@ -65,6 +65,9 @@ const CASES: Record<string, CaseDoc> = {
   cooling: demoDoc({ family: 'mould-insert' }),
   hold: demoDoc({ family: 'soft-jaws' }),
   room: demoDoc({ shapes: { printed: studiedRef(box(40, 30, 10)) } }),
+  beads: demoDoc({ family: 'layup-mould', size_mm: [1200, 600, 300] }),
+  vents: demoDoc({ family: 'thermoform-mould' }),
+  pattern: demoDoc({ family: 'sand-pattern' }),
 };
 /** Cases that each planner leaves alone; none where it is offered for every tool. */
 const NOT_FOR: Record<string, CaseDoc> = {
@@ -85,6 +88,9 @@ const NOT_FOR: Record<string, CaseDoc> = {
   cooling: demoDoc({ family: 'gauge' }),
   hold: demoDoc({ family: 'gauge' }),
   room: demoDoc(),
+  beads: demoDoc(),
+  vents: demoDoc({ family: 'gauge' }),
+  pattern: demoDoc({ family: 'gauge' }),
 };
 /** A row for each table, other than what is usual. */
 const ROWS: Record<string, Values> = {
@@ -235,6 +241,9 @@ const FULL: Record<string, Values[]> = {
   'cure-tool': [{ gel_temp: 100, tool: 'plastic' }, { tool: 'nickel', laminate: 'glass' }, {}],
   room: [{ volumes: [{ what: 'Spindle', kind: 'out' }, { kind: 'in' }] }, {}],
   hold: [{ op: 'drill', work: 'steel' }, { means: 'jaws' }, { means: 'bolts', stops: true, wide: 1 }, {}],
+  beads: [{}, { fill: 0 }, { skin: 60, bead: 30 }],
+  vents: [{}, { open: true, water: 100 }, { sheet: 'olefin' }],
+  pattern: [{}, { mould: 'shell' }, { mould: 'printed' }, { mould: 'printed', packed_price: 200 }],
   cooling: [{ mould: 'resin', wall: 3 }, { mould: 'aluminium', plastic: 'carbonate', flow: 0.5 }, {}],
 };
 const facts = (p: Planner, values: Values = {}) => plainFacts({ ...CASES[p.id], plans: { [p.id]: { values } } }, BUILT_IN_SITE);

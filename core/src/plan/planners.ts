@@ -1,6 +1,7 @@
 import type { CaseFacts } from '../case/facts';
 import type { Planner } from './planner';
 import { assembly } from './planners/assembly';
+import { beads } from './planners/beads';
 import { brake } from './planners/brake';
 import { circulation } from './planners/circulation';
 import { cooling } from './planners/cooling';
@@ -17,9 +18,11 @@ import { hold } from './planners/hold';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
 import { model } from './planners/model';
+import { pattern } from './planners/pattern';
 import { room } from './planners/room';
 import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
+import { vents } from './planners/vents';
 
 /** Every planner, in the order in which they are offered. */
 export const PLANNERS: readonly Planner[] = [
@@ -28,6 +31,9 @@ export const PLANNERS: readonly Planner[] = [
   brake,
   forming,
   cureTool,
+  beads,
+  vents,
+  pattern,
   cooling,
   core,
   gauge,
