@@ -83,6 +83,7 @@ export function evaluatePlan(planner: Planner, facts: CaseFacts, plan: PlanDoc, 
   const risk = samples ? evaluate(sheet, sampleEntries(entries.filter((e) => used.has(e.name)), samples, seed), samples) : undefined;
   const figures = figuresOf({ point, risk, entries });
   const ctx = { facts, values: plan.values };
+  const geometry = geometryOf(planner, facts, plan);
   return {
     id: `plan:${planner.id}`,
     title: planner.label,
@@ -94,8 +95,8 @@ export function evaluatePlan(planner: Planner, facts: CaseFacts, plan: PlanDoc, 
     risk,
     figures,
     values: filled(planner.inputs, plan.values),
-    measured: geometryOf(planner, facts, plan) !== undefined,
-    findings: planner.findings(figures, filled(planner.inputs, plan.values), ctx),
+    measured: geometry !== undefined,
+    findings: planner.findings(figures, filled(planner.inputs, plan.values), ctx, geometry),
     drawing: planner.drawing?.(figures, filled(planner.inputs, plan.values)),
   };
 }

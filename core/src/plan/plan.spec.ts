@@ -65,6 +65,7 @@ const CASES: Record<string, CaseDoc> = {
   cooling: demoDoc({ family: 'mould-insert' }),
   hold: demoDoc({ family: 'soft-jaws' }),
   room: demoDoc({ shapes: { printed: studiedRef(box(40, 30, 10)) } }),
+  poses: demoDoc({ family: 'gauge', shapes: { printed: studiedRef(box(40, 30, 10)) } }),
   beads: demoDoc({ family: 'layup-mould', size_mm: [1200, 600, 300] }),
   vents: demoDoc({ family: 'thermoform-mould' }),
   pattern: demoDoc({ family: 'sand-pattern' }),
@@ -88,6 +89,7 @@ const NOT_FOR: Record<string, CaseDoc> = {
   cooling: demoDoc({ family: 'gauge' }),
   hold: demoDoc({ family: 'gauge' }),
   room: demoDoc(),
+  poses: demoDoc({ family: 'gauge' }),
   beads: demoDoc(),
   vents: demoDoc({ family: 'gauge' }),
   pattern: demoDoc({ family: 'gauge' }),
@@ -100,6 +102,7 @@ const ROWS: Record<string, Values> = {
   hazards: { hazard: 'drop', where: 'at the door', harm: 'death', often: 'seldom', avoid: 'no', measure: 'holds' },
   items: { what: 'Lever', n: 2, way: 'buy', price: 14, minutes: 5, mass: 0.2, life: 3000 },
   volumes: { what: 'Spindle', kind: 'in', from_x: -5, to_x: 200 },
+  places: { what: 'Bore', x: 10, y: 5, z: 3, nx: 0, ny: 0, nz: 1 },
   links: { what: 'Bushes', size: 0.04, lever: 1.5, kind: 'limits' },
 };
 const ROW = { step: 'Ask', by: 'engineer', of: 'order', wait: 3, hours: 2, times: 1, setups: 1, moves: 1, paid: 10, again: 0.1 };
@@ -241,6 +244,7 @@ const FULL: Record<string, Values[]> = {
   'cure-tool': [{ gel_temp: 100, tool: 'plastic' }, { tool: 'nickel', laminate: 'glass' }, {}],
   room: [{ volumes: [{ what: 'Spindle', kind: 'out' }, { kind: 'in' }] }, {}],
   hold: [{ op: 'drill', work: 'steel' }, { means: 'jaws' }, { means: 'bolts', stops: true, wide: 1 }, {}],
+  poses: [{ places: [{ what: 'Top', z: 10 }, { x: 5 }] }, {}],
   beads: [{}, { fill: 0 }, { skin: 60, bead: 30 }],
   vents: [{}, { open: true, water: 100 }, { sheet: 'olefin' }],
   pattern: [{}, { mould: 'shell' }, { mould: 'printed' }, { mould: 'printed', packed_price: 200 }],

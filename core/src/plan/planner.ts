@@ -70,7 +70,8 @@ export interface Planner<G = unknown> {
   /** Entries that a route knows better: their name → the line of every route that takes their place there. */
   fromRoute?: Readonly<Record<string, string>>;
   lines: readonly Line[];
-  findings(f: Figures, values: Values, ctx: PlanContext): PlanFinding[];
+  /** @param geometry what was measured, where it was */
+  findings(f: Figures, values: Values, ctx: PlanContext, geometry?: G): PlanFinding[];
   gives?: readonly Give[];
   /** Where it says what using today's tool costs: which new tool is rid of that, for the verdict. */
   gainedBy?: string;

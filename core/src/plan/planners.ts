@@ -19,6 +19,7 @@ import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
 import { model } from './planners/model';
 import { pattern } from './planners/pattern';
+import { poses } from './planners/poses';
 import { room } from './planners/room';
 import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
@@ -46,6 +47,7 @@ export const PLANNERS: readonly Planner[] = [
   fittedParts,
   assembly,
   room,
+  poses,
   model,
   todaySteps,
   inUse,
