@@ -13,6 +13,7 @@ import { punchSection } from './makers/brake-punch';
 import { supportNest, type NestOptions } from './nest';
 import { offsetMesh } from './offset';
 import { cutPieces } from './pieces';
+import { trayOf } from './tray';
 import { circle, prism, rectangle, relief, revolve } from './solids';
 
 let k: Kernel;
@@ -120,6 +121,32 @@ describe('a support nest', () => {
   });
   it('refuses what cannot be', () => {
     expect(() => supportNest(k, box(10, 10, 10), { ...options, base_mm: 0 })).toThrow(/base/);
+  });
+});
+
+describe('a tray', () => {
+  const options = { columns: 3, rows: 2, clearance_mm: 1, deep_mm: 10, wall_mm: 4, base_mm: 2, finger_mm: 0, up: UP };
+  it('is a block less a pocket for each part: its outline, moved out, with round corners', () => {
+    const { tray, pockets } = trayOf(k, box(40, 30, 20), options);
+    expect(pockets).toBe(6);
+    // A pocket is 42 × 32 less the corners of a circle of 1.
+    const pocket = (42 * 32 - (4 - Math.PI)) * 10;
+    expect(volume(tray) / ((3 * 46 + 4) * (2 * 36 + 4) * 12 - 6 * pocket)).toBeCloseTo(1, 4);
+    expect(measure(tray).box_mm.map((x) => Math.round(x * 100) / 100)).toEqual([142, 76, 12]);
+  });
+  it('follows the widest outline of a part that is narrower below, so that it lifts out', () => {
+    // A ball of 20 is 40 across seen from above: straight walls of 42.
+    const { tray } = trayOf(k, sphere(20, 96), { ...options, columns: 1, rows: 1 });
+    expect(volume(tray) / (50 * 50 * 12 - Math.PI * 21 ** 2 * 10)).toBeCloseTo(1, 2);
+  });
+  it('has a slot through each row for fingers', () => {
+    const with20 = trayOf(k, box(40, 30, 20), { ...options, columns: 1, finger_mm: 20 }), without = trayOf(k, box(40, 30, 20), { ...options, columns: 1 });
+    // It takes the wall between two pockets and half of each outer one, 20 wide and 10 deep: 8 mm in all, and the two ends of each pocket are there already.
+    expect(volume(without.tray) - volume(with20.tray)).toBeCloseTo(20 * 10 * 8, 0);
+  });
+  it('says what does not go', () => {
+    expect(() => trayOf(k, box(40, 30, 20), { ...options, finger_mm: 60 })).toThrow('wider than the part');
+    expect(trayOf(k, box(40, 30, 8), options).warnings[0]).toContain('deeper than the part');
   });
 });
 

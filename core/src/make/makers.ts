@@ -9,10 +9,11 @@ import { mandrel } from './makers/mandrel';
 import { nest } from './makers/nest';
 import { pieces } from './makers/pieces';
 import { relief } from './makers/relief';
+import { tray } from './makers/tray';
 import { witness } from './makers/witness';
 
 /** Every maker, in the order in which they are offered. */
-export const MAKERS: readonly Maker[] = [jaws, nest, pieces, mandrel, relief, brakePunch, brakeDie, witness];
+export const MAKERS: readonly Maker[] = [jaws, nest, tray, pieces, mandrel, relief, brakePunch, brakeDie, witness];
 
 /** @throws Error for an unknown id */
 export function makerOf(id: string): Maker {

@@ -17,12 +17,15 @@ import { hazards } from './planners/hazards';
 import { hold } from './planners/hold';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
+import { manyUp } from './planners/many-up';
 import { model } from './planners/model';
 import { pattern } from './planners/pattern';
 import { poses } from './planners/poses';
 import { room } from './planners/room';
+import { shield } from './planners/shield';
 import { spare } from './planners/spare';
 import { todaySteps } from './planners/today-steps';
+import { trayArray } from './planners/tray-array';
 import { vents } from './planners/vents';
 
 /** Every planner, in the order in which they are offered. */
@@ -40,6 +43,9 @@ export const PLANNERS: readonly Planner[] = [
   gauge,
   lifts,
   circulation,
+  trayArray,
+  manyUp,
+  shield,
   spare,
   errorProof,
   hazards,
