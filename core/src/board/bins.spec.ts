@@ -1,5 +1,7 @@
+import { recordFaults } from '../records/kind';
+import { job } from '../records/kinds/job';
 import { BUILT_IN_SITE } from '../records/site';
-import { binsOf, waitOrGo } from './bins';
+import { binJob, binsOf, runHours, waitOrGo } from './bins';
 
 describe('what parts are put into', () => {
   it('is each way of printing with its room; in powder parts lie above each other, and a full bin has a price', () => {
@@ -41,5 +43,24 @@ describe('go now, or wait', () => {
   });
   it('never credits a run that is fuller than usual', () => {
     expect(waitOrGo({ ...asked, days: 0, height_mm: 250, parts_mm3: 2_000_000 })).toMatchObject({ surcharge: 0, go: true });
+  });
+});
+
+describe('a filled bin as a job', () => {
+  const powder = binsOf(BUILT_IN_SITE).find((b) => b.id === 'powder-polymer')!;
+  it('takes a part of the hours of a full one whatever it holds, the rest by its height', () => {
+    // 3 000 layers of 14 s.
+    expect(powder.full_hours).toBeCloseTo((3000 * 14) / 3600, 9);
+    expect(runHours({ full_hours: 12, room_mm: [300, 200, 250] }, 0.25, 100)).toBeCloseTo(12 * (0.25 + 0.75 * 0.4), 9);
+    expect(runHours({ full_hours: 12, room_mm: [300, 200, 250] }, 0.25, 400)).toBeCloseTo(12, 9);
+    expect(runHours({ room_mm: [300, 200, 250] }, 0.25, 100)).toBeUndefined();
+  });
+  it('names what lies in it, on its machine, by its day; the job is one that the Board takes', () => {
+    const values = binJob({ ...powder, machine: 'Bin 2' }, [{ title: 'Jig', placed: 2 }, { title: 'Nest', placed: 0 }], 8.26, '2026-12-04');
+    expect(values).toMatchObject({ what: '2 × Jig', process: 'powder-polymer', machine: 'Bin 2', run: 8.3, due: '2026-12-04' });
+    expect(recordFaults(job, values)).toEqual([]);
+    const many = binJob(powder, Array.from({ length: 40 }, (_, i) => ({ title: `Fixture ${i}`, placed: 1 })), 0);
+    expect(recordFaults(job, many)).toEqual([]);
+    expect(many).toMatchObject({ run: 0.1 });
   });
 });

@@ -185,6 +185,12 @@ export class BoardPage {
     void this.patch(r.job.id, { machine, from: momentAt(this.asked().start, minute) });
   }
 
+  /** Another run came from a filled bin: list and plan take it up. */
+  protected put(): void {
+    this.changes.update((n) => n + 1);
+    void this.load();
+  }
+
   protected act({ action, row }: { action: string; row: RecordRow }): void {
     void this.patch(row.id, action === 'done' ? { done: true } : { machine: undefined, from: undefined });
   }

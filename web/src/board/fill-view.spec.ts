@@ -1,6 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
+import type { Values } from '@cuadro/core/inputs/spec';
 import { NO_EVIDENCE } from '@cuadro/core/records/evidence';
 import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { of } from 'rxjs';
@@ -32,6 +33,7 @@ const FOUND: PackedBin = {
 
 async function setUp() {
   const asked: PackRoom[] = [];
+  const put: unknown[] = [];
   TestBed.configureTestingModule({
     providers: [
       provideRouter([]),
@@ -40,6 +42,7 @@ async function setUp() {
         provide: ApiService,
         useValue: {
           cases: () => of({ rows: Object.entries(CASES).map(([id, { title }]) => ({ id, title })), total: 2 }),
+          addRecord: (kind: string, about: undefined, values: Values) => (put.push({ kind, about, values }), of({})),
           case: (id: keyof typeof CASES) => of({ id, doc: CASES[id] }),
         },
       },
@@ -74,7 +77,7 @@ async function setUp() {
     if (event === 'change') field.dispatchEvent(new Event('change'));
     await settle();
   };
-  return { el, asked, press, type, settle, text: () => el.textContent!.replace(/\s+/g, ' ') };
+  return { el, asked, put, press, type, settle, text: () => el.textContent!.replace(/\s+/g, ' ') };
 }
 
 describe('filling a bin', () => {
@@ -108,6 +111,26 @@ describe('filling a bin', () => {
     );
     await type('A day of waiting costs', '20');
     expect(text()).toContain('Let it go.');
+  });
+  it('becomes a run of the Board: what lies in it, for the hours of its height', async () => {
+    const { press, type, text, put } = await setUp();
+    await type('[type=search]', 'j', 'input');
+    await press('Jig');
+    for (const side of ['Long', 'Wide', 'High']) await type(`Room, ${side}`, '100');
+    await press('Fill it');
+    await type('Share of it whatever the height, per cent', '20');
+    // 3 000 layers of 14 s are 11.7 h full; half as high 0.2 + 0.8 · ½ of it.
+    await press('Put it on the Board');
+    expect(put).toEqual([{
+      kind: 'job',
+      about: undefined,
+      values: { what: '2 × Jig', process: 'powder-polymer', run: 7, hands: 1, done: false },
+    }]);
+    expect(text()).toContain('2 × Jig: on the Board.');
+    await type('Hours of this run', '9');
+    await type('Day on which it is due', '2026-12-04');
+    await press('Put it on the Board');
+    expect(put[1]).toMatchObject({ values: { run: 9, due: '2026-12-04' } });
   });
   it('says of a case without a mesh that it has none', async () => {
     const { press, type, text } = await setUp();

@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { firstValueFrom } from 'rxjs';
-import { binsOf, waitOrGo } from '@cuadro/core/board/bins';
+import { binJob, binsOf, goWords, packedWords, runHours, waitOrGo } from '@cuadro/core/board/bins';
 import type { ShapeRef } from '@cuadro/core/case/types';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { ApiService } from '../data/api.service';
@@ -19,7 +19,7 @@ interface Part {
   shape: ShapeRef;
   count: number;
 }
-type Key = 'parts' | 'bin' | 'room' | 'gap' | 'fixed' | 'days' | 'day' | 'run';
+type Key = 'parts' | 'bin' | 'room' | 'gap' | 'fixed' | 'days' | 'day' | 'run' | 'hours' | 'due';
 /** Open, with nothing chosen yet. */
 export const OPEN = 'open=1';
 const MOST_EACH = 500;
@@ -71,6 +71,17 @@ export class FillView {
     () => (this.text('run') ? Number(this.text('run')) : (this.bin().full_run === undefined ? undefined : Number(this.bin().full_run!.toPrecision(3)))),
   );
 
+  /** Hours of this run: as typed, or by its height where a full one is known. */
+  protected readonly hours = computed(() => {
+    const r = this.result();
+    const worked = r && runHours({ ...this.bin(), room_mm: this.room() }, this.fixed() / 100, r.packing.height_mm);
+    return this.text('hours') ? Number(this.text('hours')) : worked && Number(worked.toPrecision(3));
+  });
+  protected readonly due = computed(() => this.text('due'));
+  /** A run was put on the Board. */
+  readonly stored = output<void>();
+  protected readonly done = signal('');
+
   protected readonly parts = signal<readonly Part[]>([]);
   protected readonly found = signal<readonly { id: string; title: string }[]>([]);
   protected readonly problem = signal('');
@@ -88,13 +99,7 @@ export class FillView {
   protected readonly words = computed(() => {
     const r = this.result();
     if (!r) return '';
-    const { placed, left, height_mm, fill, least_height_mm, tries } = r.packing;
-    const of = placed.length + left.reduce((s, l) => s + l.count, 0);
-    return `${placed.length} of ${of} parts lie in ${this.length(height_mm)} of ${this.length(this.room()[2])}; ${
-      percent(fill)
-    } of that room is parts. No packing of them is lower than ${this.length(least_height_mm)}; ${tries} ${
-      tries === 1 ? 'order was' : 'orders were'
-    } tried, parts turned about the vertical only.`;
+    return packedWords(r.packing, this.room(), (mm) => this.length(mm));
   });
   protected readonly weighed = computed(() => {
     const r = this.result(), run = this.runCost();
@@ -113,11 +118,7 @@ export class FillView {
   protected readonly advice = computed(() => {
     const w = this.weighed();
     if (!w) return '';
-    return `${w.go ? 'Let it go.' : 'Wait for more.'} This run costs ${this.money(w.now)}; of a full one, ${
-      percent(this.bin().usual_fill!)
-    } parts, the same would share ${this.money(w.full)}: going now costs ${this.money(w.surcharge)} more. Waiting: ${formatNumber(this.days())} days × ${
-      this.money(this.day())
-    } = ${this.money(w.waiting)}.`;
+    return goWords(w, this.bin().usual_fill!, this.days(), this.day(), (x) => this.money(x));
   });
   protected readonly pictures = computed(() => {
     const r = this.result();
@@ -206,7 +207,7 @@ export class FillView {
     this.result.set(undefined);
     this.keep({ room: this.room().map((r, k) => (k === i ? x : r)).join('x') });
   }
-  protected say(what: 'gap' | 'fixed' | 'days' | 'day' | 'run', x: number): void {
+  protected say(what: 'gap' | 'fixed' | 'days' | 'day' | 'run' | 'hours', x: number): void {
     if (what === 'gap') this.result.set(undefined);
     this.keep({ [what]: String(x) });
   }
@@ -218,6 +219,25 @@ export class FillView {
       this.result.set(
         await this.packing.fill(this.parts(), { bin_mm: this.room(), gap_mm: this.gap(), stacked: this.bin().stacked, seconds: SECONDS }),
       );
+    } catch (e) {
+      this.problem.set(e instanceof Error ? e.message : String(e));
+    }
+  }
+
+  protected sayDue(day: string): void {
+    this.keep({ due: day });
+  }
+
+  /** What lies in it becomes one run of the Board. */
+  protected async onBoard(): Promise<void> {
+    const hours = this.hours();
+    if (hours === undefined) return this.problem.set('Say how many hours this run takes.');
+    try {
+      const values = binJob(this.bin(), this.rows().map(({ title, placed = 0 }) => ({ title, placed })), hours, this.due() || undefined);
+      await firstValueFrom(this.api.addRecord('job', undefined, values, this.settings.who() || 'local user'));
+      this.problem.set('');
+      this.done.set(`${String(values['what'])}: on the Board.`);
+      this.stored.emit();
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
     }
