@@ -122,6 +122,25 @@ const JOBS: readonly [what: string, process: string, material: string, run: numb
   ['Blower coupling, two halves', 'extrusion-chamber', 'PA12-CF', 8, 2],
 ];
 
+/** Lots of material as they came in: what coupons read, how often powder was used again. */
+const LOTS: readonly [ago: number, lot: string, material: string, more: Values][] = [
+  [232, 'L-2198', 'petg', { tests: [{ what: 'Water, %', value: 0.31, most: 0.2 }], remark: 'Came in an opened bag' }],
+  [228, 'L-2231', 'petg', { tests: [{ what: 'Water, %', value: 0.08, most: 0.2 }, { what: 'Coupon upright, MPa', value: 27, least: 22 }] }],
+  [120, 'P-07', 'pa12-powder', { builds: 11, fresh: 40, oldest: 3, tests: [{ what: 'Coupon upright, MPa', value: 44, least: 40 }] }],
+  [40, 'P-08', 'pa12-powder', { builds: 4, fresh: 40, oldest: 3, tests: [{ what: 'Coupon upright, MPa', value: 46, least: 40 }], heats: [{ tool: 'N-014', cycles: 380, result: 'sound' }] }],
+];
+/** Edges and what they cut, minutes. */
+const EDGES: readonly [ago: number, cutter: string, material: string, minutes: number, ended: string, price: number][] = [
+  [200, '6 mm carbide, bare', 'pa12-cf', 38, 'worn', 24],
+  [170, '6 mm carbide, bare', 'pa12-cf', 46, 'worn', 24],
+  [150, '6 mm carbide, bare', 'pa12-cf', 33, 'worn', 24],
+  [100, '6 mm diamond coated', 'pa12-cf', 410, 'in-use', 88],
+  [90, '6 mm diamond coated', 'pa12-cf', 520, 'worn', 88],
+  [60, '8 mm carbide', 'al-6061', 640, 'in-use', 31],
+];
+/** Where the origin of a tool was found. */
+const FOUND: readonly [ago: number, x: number, y: number, z: number][] = [[190, 120.012, 64.995, 18.02], [140, 120.021, 65.004, 18.02], [62, 120.017, 64.991, 18.03]];
+
 const DAY_MS = 86_400_000;
 
 /** @param today the log ends shortly before it */
@@ -170,5 +189,8 @@ export function demoRecords(today: Date): DemoRecord[] {
   }));
   const scenarios = SCENARIOS.map((values, k): DemoRecord => ({ kind: 'scenario', at: at(30 - k), values }));
   const jobs = JOBS.map(([what, process, material, run, due]): DemoRecord => ({ kind: 'job', at: at(1), values: { what, process, material, run, hands: 0.7, due: at(-due).toISOString().slice(0, 10), done: false } }));
-  return [...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...stored, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
+  const lots = LOTS.map(([ago, lot, material, more]): DemoRecord => ({ kind: 'lot', at: at(ago), values: { lot, material, from: day(ago), state: 'free', ...more } }));
+  const edges = EDGES.map(([ago, cutter, material, minutes, ended, price]): DemoRecord => ({ kind: 'cutter', at: at(ago), values: { cutter, material, minutes, ended, price } }));
+  const found = FOUND.map(([ago, x, y, z]): DemoRecord => ({ kind: 'set-up', at: at(ago), values: { tool: 'N-014', machine: 'measuring machine', on: day(ago), by: 'corner', x, y, z } }));
+  return [...lots, ...edges, ...found, ...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...stored, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

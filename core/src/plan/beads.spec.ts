@@ -1,7 +1,8 @@
 import { plainFacts } from '../case/facts';
-import { demoDoc } from '../case/testing';
+import { demoDoc, studiedRef } from '../case/testing';
 import { asRange, type Values } from '../inputs/spec';
 import { BUILT_IN_SITE } from '../records/site';
+import { box } from '../shape/testing';
 import { evaluatePlan } from './evaluate-plan';
 import { beads } from './planners/beads';
 
@@ -45,5 +46,14 @@ describe('beads and layer time', () => {
     const thick = run({ fill: 0.1, skin: 150, bead: 40 });
     expect(thick.findings.find((x) => x.id === 'skin')).toMatchObject({ state: 'conditional', reason: expect.stringContaining('solid') });
     expect(thick.figures('laid_up')).toBeCloseTo(1200 * 600 * 300 * 1.2e-6, 6);
+  });
+  it('of a mesh is its own volume and the stock on its face, whichever way it grows', () => {
+    const meshed = plainFacts(
+      demoDoc({ family: 'layup-mould', size_mm: [1200, 600, 300], shapes: { printed: studiedRef(box(1200, 600, 20)) } }),
+      BUILT_IN_SITE,
+    );
+    const { figures: f } = evaluatePlan(beads, meshed, { values: { rate: asRange(20), density: asRange(1.2) } });
+    const laid = (1200 * 600 * 20 + 1200 * 600 * 5) * 1.2e-6;
+    expect([f('laid_up'), f('laid_side')].map((x) => x / laid)).toEqual([expect.closeTo(1, 6), expect.closeTo(1, 6)]);
   });
 });

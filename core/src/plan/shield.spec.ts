@@ -6,7 +6,7 @@ import { evaluatePlan, standIns } from './evaluate-plan';
 import { shield } from './planners/shield';
 
 const facts = plainFacts(demoDoc({ family: 'weld-fixture' }), BUILT_IN_SITE);
-const run = (values: Values = {}) => evaluatePlan(shield, facts, { values: { into: asRange(0.1), takes: asRange(20), ...values } });
+const run = (values: Values = {}) => evaluatePlan(shield, facts, { values: { into: asRange(0.1), takes: asRange(20), cycle: 120, area: 60, ...values } });
 const peak = (values: Values) => run(values).findings.find((f) => f.id === 'peak')!;
 
 describe('a shield from the weld', () => {

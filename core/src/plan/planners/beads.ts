@@ -42,7 +42,9 @@ function way(id: 'up' | 'side', words: string, [along, a, b]: readonly [string, 
       name: `laid_${id}`,
       label: `Weight laid, ${words}`,
       unit: 'kg',
-      expr: `min(${along} * ${a} * ${b}, walls_${id} + caps_${id} + inside_${id}) * density / mm3_per_cm3 / g_per_kg`,
+      expr:
+        `(model > one_mm3 ? model + stock * long_side * mid_side : min(${along} * ${a} * ${b}, walls_${id} + caps_${id} + inside_${id})) * density / mm3_per_cm3 / g_per_kg`,
+      note: 'Of a mesh its own volume and the stock on its face; else a box of such walls.',
     },
     { name: `lays_${id}`, label: `A layer takes to lay, ${words}`, unit: 's', expr: `laid_${id} / layers_${id} / rate * s_per_h` },
     {
@@ -72,7 +74,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
         } times the output, fewer beads, the tool in pieces, or a heater before the nozzle.`,
       };
     }
-    if (lays < least) {
+    if (lays < 0.97 * least) {
       return {
         ...common,
         state: 'conditional',
@@ -113,7 +115,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
     {
       id: 'skin',
       label: 'Stock and skin',
-      state: f('inside_up') > 0 || values['fill'] === 0 ? 'pass' : 'conditional',
+      state: f('model') > 0 || f('inside_up') > 0 || values['fill'] === 0 ? 'pass' : 'conditional',
       basis: BEADS.text,
       ofNew: true,
       reason: `${formatNumber(f('beads'))} beads of ${mm(f('bead'))} and ${formatNumber(f('skins'))} layers of ${mm(f('layer'))} leave ${
@@ -151,11 +153,17 @@ export const beads: Planner = {
   ],
   entries: (_, { facts: { doc } }: PlanContext) => {
     const [wide, deep, tall] = [...doc.size_mm].sort((a, b) => b - a);
+    const mesh = doc.shapes.printed?.measure;
     const size: Source = { kind: 'need', text: 'Size of the tool, its longest side along the bed.' };
     return [
       takenAs('beads', 'long_side', 'Longest side', 'mm', wide, size),
       takenAs('beads', 'mid_side', 'Middle side', 'mm', deep, size),
       takenAs('beads', 'short_side', 'Shortest side', 'mm', tall, size),
+      takenAs('beads', 'model', 'Volume of the mesh; 0 without one', 'mm^3', mesh?.watertight ? mesh.volume_mm3 : 0, {
+        kind: 'measured',
+        text: 'Volume of the mesh to print, as on the Shape step.',
+      }),
+      takenAs('beads', 'one_mm3', 'A cubic millimetre', 'mm^3', 1, { kind: 'standard', text: 'By definition.' }),
       takenAs('beads', 'mm3_per_cm3', 'mm³ in a cm³', 'mm^3/cm^3', 1000, { kind: 'standard', text: 'By definition.' }),
     ];
   },

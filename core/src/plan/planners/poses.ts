@@ -109,6 +109,9 @@ function waysIn(up: Vec3, turns: boolean): Vec3[] {
   ];
 }
 
+/** To lean about one more axis is worse than any height, mm. */
+const LEANING = 1e6;
+
 /** In which ways of lying which places are got at, and the fewest that do. */
 export function posesFor(mesh: Mesh, targets: readonly Target[], probe: Probe, progress: (share: number) => void = () => undefined): Poses {
   const tree = bvhOf(mesh);
@@ -137,16 +140,18 @@ export function posesFor(mesh: Mesh, targets: readonly Target[], probe: Probe, p
   return { box_mm: [0, 1, 2].map((k) => extent([0, 1, 2].map((j) => (j === k ? 1 : 0)) as Vec3)).map(([a, b]) => b - a), all, chosen: fewest(all) };
 }
 
-/** The fewest of the ways that together get at all that any gets at; of as few, those in which the part is least tall. One, two or three are tried all; beyond, the one that adds most is taken in turn. */
+/** The fewest of the ways that together get at all that any gets at; of as few, the squarest, then the least tall. One, two or three are tried all; beyond, the one that adds most is taken in turn. */
 function fewest(all: readonly Pose[]): number[] {
   const whole = new Set(all.flatMap((p) => p.reached)).size;
   const covers = (set: readonly number[]): boolean => new Set(set.flatMap((i) => all[i].reached)).size === whole;
-  const tall = (set: readonly number[]): number => set.reduce((s, i) => s + all[i].tall, 0);
+  /** A part that leans needs wedges under it: first how many axes it leans about, then how tall it is. */
+  const awkward = (set: readonly number[]): number =>
+    set.reduce((s, i) => s + all[i].tall + LEANING * (all[i].up.filter((x) => Math.abs(x) > 1e-9).length - 1), 0);
   const sets = (size: number, from = 0): number[][] =>
     size === 0 ? [[]] : all.flatMap((_, i) => (i < from ? [] : sets(size - 1, i + 1).map((rest) => [i, ...rest])));
   for (const size of [0, 1, 2, 3]) {
     const good = sets(size).filter(covers);
-    if (good.length) return good.reduce((a, b) => (tall(b) < tall(a) - 1e-9 ? b : a));
+    if (good.length) return good.reduce((a, b) => (awkward(b) < awkward(a) - 1e-9 ? b : a));
   }
   const chosen: number[] = [];
   const got = new Set<number>();

@@ -76,7 +76,7 @@ export const shield: Planner = {
   inputs: [
     { kind: 'choice', id: 'weld', label: 'The weld is', group: 'Weld', options: WELDS.map(({ value, label }) => ({ value, label })), usual: 'usual' },
     number('bead', 'Bead beside the tool, a part', 'length', [1, 100_000], 80, { group: 'Weld' }),
-    number('cycle', 'From part to part', 'seconds', [2, 36_000], 120, { group: 'Weld' }),
+    number('cycle', 'From part to part', 'seconds', [2, 36_000], 180, { group: 'Weld' }),
     number('into', 'Of the heat that goes into the shield', 'count', [0.005, 1], [0.05, 0.12, 0.25], {
       group: 'Weld',
       ranged: true,
@@ -88,7 +88,7 @@ export const shield: Planner = {
     number('gap', 'Gap at the root', 'length', [0, 10], 0.5, { group: 'Weld' }),
     { kind: 'choice', id: 'shield', label: 'Shield of', group: 'Shield', options: SHIELDS.map(({ value, label }) => ({ value, label })), usual: 'copper' },
     number('thick', 'Thickness', 'length', [0.1, 60], 3, { group: 'Shield' }),
-    number('area', 'Its face', 'area', [0.2, 20_000], 60, { group: 'Shield' }),
+    number('area', 'Its face', 'area', [0.2, 20_000], 120, { group: 'Shield' }),
     number('takes', 'It gives off, W a m² and K', 'count', [2, 2000], [10, 20, 40], {
       group: 'Shield',
       ranged: true,
@@ -126,7 +126,12 @@ export const shield: Planner = {
     },
     { name: 'swing', label: 'Warmer by each weld', unit: 'degC', expr: 'joules / (per_mm * thick / one_mm) * one_c' },
     { name: 'peak', label: 'It gets to', unit: 'degC', expr: 'mean + swing / 2', note: 'The mean lies half way between before and after.' },
-    { name: 'thick_needed', label: 'Thick enough at', unit: 'mm', expr: 'joules / 2 / (per_mm * max(0.5, (bears - mean) / one_c)) * one_mm' },
+    {
+      name: 'thick_needed',
+      label: 'Thick enough at; 0 where no thickness is',
+      unit: 'mm',
+      expr: 'bears > mean ? joules / 2 / (per_mm * max(0.5, (bears - mean) / one_c)) * one_mm : 0 * one_mm',
+    },
     { name: 'set_apart', label: 'Parts draw together by', unit: 'mm', expr: '0.18 * (leg ^ 2 / 2) / gauge + 0.05 * gap' },
   ],
   findings,
