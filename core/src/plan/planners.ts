@@ -9,6 +9,7 @@ import { core } from './planners/core';
 import { cureTool } from './planners/cure-tool';
 import { errorProof } from './planners/error-proof';
 import { errorStack } from './planners/error-stack';
+import { fit } from './planners/fit';
 import { fittedParts } from './planners/fitted-parts';
 import { forming } from './planners/forming';
 import { gauge } from './planners/gauge';
@@ -24,6 +25,7 @@ import { poses } from './planners/poses';
 import { room } from './planners/room';
 import { shield } from './planners/shield';
 import { spare } from './planners/spare';
+import { spin } from './planners/spin';
 import { todaySteps } from './planners/today-steps';
 import { trayArray } from './planners/tray-array';
 import { vents } from './planners/vents';
@@ -34,6 +36,7 @@ export const PLANNERS: readonly Planner[] = [
   hold,
   brake,
   forming,
+  spin,
   cureTool,
   beads,
   vents,
@@ -51,6 +54,7 @@ export const PLANNERS: readonly Planner[] = [
   hazards,
   errorStack,
   fittedParts,
+  fit,
   assembly,
   room,
   poses,

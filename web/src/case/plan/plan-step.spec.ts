@@ -69,6 +69,7 @@ describe('the plan step', () => {
       'What can hurt',
       'Error stack',
       'Fitted parts',
+      'Fit of hole and shaft',
       'One piece or several',
       'Getting a model',
       'Steps of today',
