@@ -28,6 +28,7 @@ test.describe('axe finds nothing', () => {
         'Prototypes; softens in a hot car.',
       ],
       ['board?fill=open%3D1', 'Add the part of a case'],
+      ['due', 'Hinge drill jig, second piece'],
       ['nowhere', 'nothing at this address'],
     ] as const
   ) {

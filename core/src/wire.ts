@@ -138,6 +138,20 @@ export interface LookWrite {
   look: QuickLook;
 }
 
+/** Something with a day by which it is to be done. */
+export interface DueRow {
+  key: string;
+  /** ISO date. */
+  day: string;
+  what: string;
+  who: string;
+  /** Kind of the record that calls it due; `condition` of a verdict. */
+  kind: string;
+  /** Of a case, by its title; of the house where there is none. */
+  caseId: string | null;
+  title: string;
+}
+
 export interface RecordList {
   total: number;
   rows: RecordRow[];

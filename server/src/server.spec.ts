@@ -12,7 +12,18 @@ import { DEFAULT_SHOP } from '@cuadro/core/shelf/shop';
 import { writeStl } from '@cuadro/core/shape/formats/stl';
 import { readShape } from '@cuadro/core/shape/measure';
 import type { FieldChange } from '@cuadro/core/document/changes';
-import type { ApiError, CaseList, CaseRecord, ManyEdited, ManyEditRequest, MeshRecord, ShopRecord, SignatureRecord, SignatureRow } from '@cuadro/core/wire';
+import type {
+  ApiError,
+  CaseList,
+  CaseRecord,
+  DueRow,
+  ManyEdited,
+  ManyEditRequest,
+  MeshRecord,
+  ShopRecord,
+  SignatureRecord,
+  SignatureRow,
+} from '@cuadro/core/wire';
 import { buildApp } from './app';
 import type { OpenDb } from './db/open';
 import { openPool, type Pool } from './jobs/pool';
@@ -182,6 +193,9 @@ describe('cases', () => {
     expect([of('DTSTART'), of('DTEND')]).toEqual([['20270228', '20270405'], ['20270301', '20270406']]);
     expect(of('DESCRIPTION')).toEqual(['Seen to by Bo.']);
     expect((await app.inject({ method: 'GET', url: `/api/calendar.ics?case=${(await create()).id}` })).payload).toContain('END:VCALENDAR');
+    // The page has the same as a list, the nearest first.
+    const due = (await call<DueRow[]>('GET', '/api/due')).body.filter((d) => d.caseId === made.id);
+    expect(due.map((d) => [d.day, d.title, d.who])).toEqual([['2027-02-28', 'Dated; jig', 'Bo'], ['2027-04-05', 'Dated; jig', '']]);
   });
   it('makes the cases of a list at once, all or none, and takes them off again', async () => {
     const list = async (docs: unknown[]) => call<{ ids: string[] }>('POST', '/api/cases/list', { docs, who: 'Ada' });

@@ -1,9 +1,10 @@
-import { and, inArray, isNull, type SQL } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import { createEvents, type EventAttributes } from 'ics';
 import { dueInCase } from '@cuadro/core/case/due';
 import type { CaseDoc } from '@cuadro/core/case/types';
-import { dueInRecords } from '@cuadro/core/records/due';
+import { DUE_KINDS, dueInRecords } from '@cuadro/core/records/due';
+import type { DueRow } from '@cuadro/core/wire';
 import type { Context } from '../context';
 import { cases, records } from '../db/schema';
 import { ID } from '../http/params';
@@ -11,25 +12,34 @@ import { seesCase } from '../people/store';
 
 const schema = { querystring: { type: 'object', additionalProperties: false, properties: { case: ID } } };
 
-/** Days by which something is to be done, as a calendar that others subscribe to or bring in: conditions, inspections, quotes. */
+/** Days by which something is to be done, the nearest first: conditions, inspections, quotes, lots, runs of the Board. @param caseId of that case alone */
+async function dueRows(db: Context['db'], person: Parameters<typeof seesCase>[0] | undefined, caseId?: string): Promise<DueRow[]> {
+  const shown = and(isNull(cases.removedAt), person && seesCase(person), caseId ? eq(cases.id, caseId) : undefined);
+  // Documents are read of the cases that agreed on something; of all others the title is enough.
+  const [agreed, kept] = await Promise.all([
+    db.select({ id: cases.id, title: sql<string>`${cases.doc} ->> 'title'`, decision: sql<CaseDoc['decision']>`${cases.doc} -> 'decision'` }).from(cases).where(
+      and(shown, sql`${cases.doc} -> 'decision' -> 'agreed' is not null`),
+    ),
+    db.select({ id: records.id, kind: records.kind, caseId: records.caseId, values: records.values, title: sql<string | null>`${cases.doc} ->> 'title'` }).from(
+      records,
+    )
+      .leftJoin(cases, and(eq(cases.id, records.caseId), shown))
+      .where(and(isNull(records.removedAt), inArray(records.kind, [...DUE_KINDS]))),
+  ]);
+  const told = kept.filter((r) => (r.caseId === null ? !caseId : r.title !== null));
+  return [
+    ...agreed.flatMap(({ id, title, decision }) => dueInCase({ decision }).map((d) => ({ ...d, caseId: id, kind: 'condition', title, key: `${id}-${d.key}` }))),
+    ...dueInRecords(told).map(({ row, ...d }) => ({ ...d, kind: row.kind, caseId: row.caseId, title: row.title ?? 'House' })),
+  ].sort((a, b) => a.day.localeCompare(b.day));
+}
+
+/** The same as a list for the page, and as a calendar that others subscribe to or bring in. */
 export function calendarRoutes(app: FastifyInstance, { db }: Context): void {
+  app.get('/api/due', async ({ person }): Promise<DueRow[]> => dueRows(db, person));
   app.get<{ Querystring: { case?: string } }>('/api/calendar.ics', { schema }, async ({ query, person, protocol, host }, reply) => {
-    const visible: SQL | undefined = person && seesCase(person);
-    const rows = await db.select({ id: cases.id, doc: cases.doc }).from(cases).where(
-      and(isNull(cases.removedAt), visible, query.case ? inArray(cases.id, [query.case]) : undefined),
-    );
-    const titles = new Map(rows.map((r) => [r.id, (r.doc as CaseDoc).title]));
-    const kept = (await db.select().from(records).where(isNull(records.removedAt))).filter((
-      r,
-    ) => (r.caseId === null ? !query.case && !r.values['done'] : titles.has(r.caseId)));
-    const dates = [
-      ...rows.flatMap(({ id, doc }) => dueInCase(doc as CaseDoc).map((d) => ({ ...d, id, key: `${id}-${d.key}` }))),
-      ...kept.flatMap((r) => dueInRecords([r]).map((d) => ({ ...d, id: r.caseId }))),
-    ].sort((a, b) => a.day.localeCompare(b.day));
+    const dates = await dueRows(db, person, query.case);
     const { value = EMPTY, error } = dates.length
-      ? createEvents(
-        dates.map((d) => event(d, d.id === null ? 'Board' : titles.get(d.id)!, `${protocol}://${host}/${d.id === null ? 'board' : `case/${d.id}`}`)),
-      )
+      ? createEvents(dates.map((d) => event(d, d.title, `${protocol}://${host}/${d.caseId === null ? 'due' : `case/${d.caseId}`}`)))
       : {};
     if (error) throw error;
     return reply.type('text/calendar; charset=utf-8').header('content-disposition', 'attachment; filename="cuadro.ics"').send(value);

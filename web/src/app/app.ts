@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { DueService } from '../data/due.service';
 import { keepsNothing } from '../data/kept';
 import { NewerService } from '../data/newer.service';
 import { OutboxService } from '../data/outbox.service';
@@ -37,6 +38,7 @@ export class App {
   protected readonly seeding = inject(SeedingService);
   protected readonly session = inject(SessionService);
   protected readonly outbox = inject(OutboxService);
+  protected readonly due = inject(DueService);
   protected readonly newer = inject(NewerService).there;
   protected readonly keepsNothing = keepsNothing;
   /** Nothing to go to before one has signed in. */
@@ -48,7 +50,10 @@ export class App {
     const fields = new TypedFields(document);
     addEventListener('pagehide', () => fields.take(), { capture: true });
     document.addEventListener('visibilitychange', () => document.hidden && fields.take(), { capture: true });
-    inject(Router).events.subscribe((e) => e instanceof NavigationStart && fields.take());
+    inject(Router).events.subscribe((e) => {
+      if (e instanceof NavigationStart) fields.take();
+      if (e instanceof NavigationEnd && this.shown().length) this.due.look();
+    });
     void this.seeding.watch();
   }
 

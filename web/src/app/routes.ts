@@ -9,6 +9,7 @@ export const ROUTES: Routes = [
   { path: 'payback', title: 'Payback · Cuadro', loadComponent: () => import('../payback/payback-page').then((m) => m.PaybackPage) },
   { path: 'board', title: 'Board · Cuadro', loadComponent: () => import('../board/board-page').then((m) => m.BoardPage) },
   { path: 'log', title: 'Log · Cuadro', loadComponent: () => import('../log/log-page').then((m) => m.LogPage) },
+  { path: 'due', title: 'Due · Cuadro', loadComponent: () => import('../due/due-page').then((m) => m.DuePage) },
   { path: 'house', title: 'House · Cuadro', loadComponent: () => import('../house/house-page').then((m) => m.HousePage) },
   { path: 'sign-in', title: 'Sign in · Cuadro', loadComponent: () => import('../people/sign-in-page').then((m) => m.SignInPage) },
   { path: 'first', redirectTo: 'sign-in' },

@@ -12,6 +12,7 @@ import type {
   CaseList,
   CaseListQuery,
   CaseRecord,
+  DueRow,
   LookWrite,
   ManyEdited,
   ManyEditRequest,
@@ -121,6 +122,7 @@ export class ApiService {
     this.http.get<{ revision: number; shop: Shop }>(`/api/shop/revisions/${revision}`).pipe(catchError(toFault));
   records = (kind: string, caseId: string | undefined, page: number, size: number): Observable<RecordList> =>
     this.http.get<RecordList>(`/api/records/${kind}`, { params: { ...(caseId && { case: caseId }), page, size } }).pipe(catchError(toFault));
+  due = (): Observable<DueRow[]> => this.http.get<DueRow[]>('/api/due').pipe(catchError(toFault));
   record = (kind: string, id: string): Observable<RecordRow> => this.http.get<RecordRow>(`/api/records/${kind}/${id}`).pipe(catchError(toFault));
   addRecord = (kind: string, caseId: string | undefined, values: Values, who: string, id?: string): Observable<RecordRow> =>
     this.http.post<RecordRow>(`/api/records/${kind}`, { values, who, id }, { params: { ...(caseId && { case: caseId }) } }).pipe(catchError(toFault));

@@ -77,7 +77,7 @@ export const lot: RecordKind = {
     { kind: 'choice', id: 'material', label: 'Material', options: MATERIALS.map((m) => ({ value: m.id, label: m.label })) },
     { kind: 'text', id: 'recipe', label: 'Mixed from', max: 400, optional: true, long: true, help: 'Of one’s own: what and how much, by weight, and how.' },
     { kind: 'date', id: 'from', label: 'Come in or mixed on' },
-    { kind: 'date', id: 'until', label: 'Good until', optional: true },
+    { kind: 'date', id: 'until', label: 'Good until', optional: true, due: true },
     {
       kind: 'choice',
       id: 'state',
