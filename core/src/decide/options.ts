@@ -97,6 +97,7 @@ export function routeContext(facts: CaseFacts, bare: Process, material: Material
     rests: restsOf(doc),
     fill: given ? fillOf(process, material, given) : bookFill(process, material),
     holes: holesOn(shape),
+    sameAsToday: doc.today.way !== 'none' && doc.today.material === material.id,
     longest_h: given?.['build_limit']?.likely ?? process.facts.find((f) => f.id === 'build_limit')?.usual.likely,
     // A register that has machines of the process, none of which takes the material, says that it cannot be run.
     onSite: !!process.machine || (!shop.absent?.includes(process.id) && !evidence.machines?.some((m) => m.process === process.id)),

@@ -102,6 +102,8 @@ export interface CheckContext {
   faceLife(use: Use): Range;
   /** Figures of this route, worked out when asked for: weight and longest build without remedies, days until it is ready with those given. */
   figures: { readonly mass_kg: number; readonly build_h: number; days(remedies: readonly Remedy[]): number };
+  /** The tool of today is of this very material, and works. */
+  sameAsToday: boolean;
   /** Longest build that is wanted, h: a shift where it may not run alone; absent where nothing limits it. */
   longest_h?: number;
 }
@@ -112,6 +114,8 @@ export interface Check {
   label: string;
   /** Requirements that set its limit. Where all that decide are assumed, a failure is a question to be answered, not an exclusion. */
   limits?: readonly RequirementId[];
+  /** About what heat, fluids or light do to a material: a tool of it that stands there today is the coupon. */
+  surroundings?: true;
   run(ctx: CheckContext): Finding | undefined;
 }
 

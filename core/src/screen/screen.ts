@@ -134,12 +134,19 @@ const DEAR: readonly Check[] = [tolerance, wear, envelope, weight, leadTime, una
 const TELLING: readonly Check[] = [form, removal, batch, duty];
 const QUICK_FIRST = [...TELLING, ...CHECKS.filter((c) => !DEAR.includes(c) && !TELLING.includes(c)), ...DEAR];
 
+/** What a check finds; where the book leaves open what surroundings do to the very material that today's tool is of, that tool is the coupon. */
+function foundBy(check: Check, ctx: CheckContext): Finding | undefined {
+  const found = check.run(ctx);
+  if (found?.state !== 'conditional' || !check.surroundings || !ctx.sameAsToday) return found;
+  return { ...found, reason: `Look how the tool of today fares there, it is of ${ctx.material.label} too. By the book alone: ${found.reason}` };
+}
+
 /**
  * A check's finding as it counts. A limit that is only assumed never rules a way out: where what somebody said does not, the
  * failure becomes a question with what would follow. A want that is missed is trouble, not a failure.
  */
 function put(check: Check, ctx: CheckContext): (Finding & { chance: number; want?: true }) | undefined {
-  const found = check.run(ctx);
+  const found = foundBy(check, ctx);
   if (!found) return undefined;
   const { need } = ctx;
   const chance = found.chance ?? STATE_CHANCE[found.state];

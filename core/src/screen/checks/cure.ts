@@ -12,6 +12,7 @@ const TWO_STAGE_C = 60;
 export const cure: Check = {
   id: 'cure',
   label: 'Cure heat',
+  surroundings: true,
   limits: ['cureTemp'],
   run({ need, material, traits, family, taken }) {
     if (!need.cureTemp)

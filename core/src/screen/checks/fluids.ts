@@ -7,6 +7,7 @@ const BASIS = "General resistance ratings: A none, B slight, C soak test, D atta
 export const fluids: Check = {
   id: 'fluids',
   label: 'Fluids',
+  surroundings: true,
   limits: ['fluids'],
   run({ need, material, traits }) {
     if (!need.fluids) return { state: 'unknown', basis: BASIS, reason: 'It is not known what it gets wet with. Solvents and acids rule out most plastics.' };

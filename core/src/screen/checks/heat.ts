@@ -9,6 +9,7 @@ const BASIS =
 export const heat: Check = {
   id: 'heat',
   label: 'Heat',
+  surroundings: true,
   limits: ['serviceTemp', 'peakTemp'],
   run({ need, material, traits, family }) {
     const dry = traits.use_c, there = lastingHeat(need, material, dry);

@@ -36,6 +36,7 @@ export function depthAbove(share: number, a_mm2_s: number, seconds: number): num
 export const hotWork: Check = {
   id: 'hot-work',
   label: 'Hot work',
+  surroundings: true,
   limits: ['contactTemp', 'weldDistance'],
   run(ctx) {
     const { need, material, traits } = ctx;

@@ -7,6 +7,7 @@ const BASIS = 'Uptake class of the material. Wet nylon is tougher, softer and la
 export const moisture: Check = {
   id: 'moisture',
   label: 'Damp',
+  surroundings: true,
   limits: ['wet'],
   run({ need, material, traits, taken }) {
     const uptake = traits.moisture;

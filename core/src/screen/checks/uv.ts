@@ -6,6 +6,7 @@ const BASIS = 'Class of the unpainted material in sunlight or under UV lamps.';
 export const uv: Check = {
   id: 'uv',
   label: 'Sunlight',
+  surroundings: true,
   limits: ['uv'],
   run({ need, material, traits }) {
     if (!need.uv?.value) return undefined;
