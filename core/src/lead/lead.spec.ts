@@ -3,7 +3,7 @@ import type { Stage } from '../process/process';
 import type { Calendar } from '../shelf/shop';
 import type { Column } from '../worksheet/types';
 import { addRun, addWork, isoAt, layOut, nextStaffed, readyAt, shutSpans } from './calendar';
-import { finishTimes, lastEnd, schedule } from './network';
+import { finishTimes, lastEnd, latestStart, schedule } from './network';
 
 const CALENDAR: Calendar = { shiftStart_min: 7 * 60, shiftEnd_min: 16 * 60, workdays: [1, 2, 3, 4, 5], holidays: ['2026-11-30'], unattended: true };
 // 2026-11-25 is a Wednesday; Monday the 30th is a holiday.
@@ -75,6 +75,22 @@ describe('the activity network', () => {
   });
   it('gives one finish per sample', () => {
     expect([...finishTimes(stages, columns(Float64Array.of(10, 1)), 2, HOURS, at(25, 7))].map(iso)).toEqual(['2026-11-27T08:00', '2026-11-25T11:00']);
+  });
+  it('is begun at the latest on the working day from which it is done in time', () => {
+    // Two builds of ten hours take from the morning of one day to 8:00 two working days later.
+    const begin = (until: number, print: number | Float64Array = 10, n = 1) => {
+      const t = latestStart(stages, columns(print), n, HOURS, until);
+      return t === undefined ? 'never' : iso(t);
+    };
+    // From Thursday, the second build on Friday, done on Tuesday at 8:00 as Monday is a holiday. From Friday it would be Wednesday.
+    expect(begin(at(31, 8))).toBe('2026-11-26T07:00');
+    expect(begin(at(31, 7))).toBe('2026-11-25T07:00');
+    expect(begin(at(32, 7))).toBe('2026-11-26T07:00');
+    // Wednesday is the first day, done on Friday at 8:00: before that there is no way.
+    expect(begin(at(27, 8))).toBe('2026-11-25T07:00');
+    expect(begin(at(27, 7))).toBe('never');
+    // Of ten samples the slow one counts: it takes one build more overnight.
+    expect(begin(at(31, 8), Float64Array.from({ length: 10 }, (_, i) => (i ? 1 : 10)), 10)).toBe('2026-11-26T07:00');
   });
   it('gives each sample what walking the network stage by stage gives, whatever its shape', () => {
     const stage = fc.record({ mode: fc.constantFrom<'work' | 'run'>('work', 'run'), many: fc.boolean(), first: fc.boolean(), away: fc.boolean() });

@@ -1,6 +1,7 @@
 import type { Stage } from '../process/process';
 import { at } from '../worksheet/evaluate';
 import type { Column } from '../worksheet/types';
+import { percentiles } from '../worksheet/sample';
 import { addRun, addWork, nextStaffed, type WorkCalendar } from './calendar';
 
 /** Whose hours a stage goes by: those of the shop, or of whoever does it outside. */
@@ -9,6 +10,8 @@ export interface Hours {
   away: WorkCalendar;
 }
 const hoursOf = (stage: Pick<Stage, 'away'>, hours: Hours): WorkCalendar => (stage.away ? hours.away : hours.house);
+
+const DAY_MIN = 1440;
 
 /** More starts than this are taken as one long run: somebody would buy them elsewhere. */
 const MAX_RUNS = 400;
@@ -92,6 +95,26 @@ export function finishTimes(stages: readonly Stage[], columns: ReadonlyMap<strin
     out[i] = last;
   }
   return out;
+}
+
+/**
+ * The last working day on which the network may begin so that it is finished by a minute, nine times in ten: the day is halved in, since who begins later is never done sooner.
+ * @returns minute at which the shift of that day begins; nothing where even the first day is too late
+ */
+export function latestStart(stages: readonly Stage[], columns: ReadonlyMap<string, Column>, n: number, by: Hours, until: number): number | undefined {
+  const { house } = by;
+  const shift = (day: number): number => nextStaffed(house, day * DAY_MIN + house.shiftStart);
+  const inTime = (day: number): boolean => percentiles(finishTimes(stages, columns, n, by, shift(day))).p90 <= until;
+  if (!inTime(0)) return undefined;
+  let good = 0, late = Math.max(1, Math.ceil(until / DAY_MIN));
+  while (late - good > 1) {
+    const middle = (good + late) >> 1;
+    if (inTime(middle)) good = middle;
+    else late = middle;
+  }
+  // A day off begins with the day after: the last one that people work is told.
+  while (good > 0 && !house.open[good]) good--;
+  return shift(good);
 }
 
 export const lastEnd = (times: readonly StageTime[]): number => times.reduce((t, s) => Math.max(t, s.end_min), 0);

@@ -8,3 +8,6 @@ export function formatDate(iso: string, withTime = true): string {
 export const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'] as const;
 /** Minutes of a day as "07:30". */
 export const clock = (min: number): string => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
+
+/** So many days after an ISO date, as one. Part of a day counts as none. */
+export const addDays = (day: string, days: number): string => new Date(Date.parse(day) + Math.floor(days) * 86_400_000).toISOString().slice(0, 10);

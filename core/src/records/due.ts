@@ -1,4 +1,5 @@
 import type { Values } from '../inputs/spec';
+import { addDays } from '../quantity/date';
 import type { RecordRow } from './kind';
 import { RECORD_KINDS } from './kinds';
 
@@ -17,7 +18,6 @@ export const DUE_KINDS: readonly string[] = [...RECORD_KINDS.filter((k) => k.inp
 
 type Dated = Pick<RecordRow, 'id' | 'kind' | 'caseId' | 'values'>;
 const text = (v: Values, id: string): string => (typeof v[id] === 'string' ? v[id] : '');
-const later = (day: string, by_ms: number): string => new Date(Date.parse(day) + by_ms).toISOString().slice(0, 10);
 
 /** The day of the next inspection of a released tool: after each one the same while again. Nothing where the tool is gone, or released anew. */
 function nextInspection(release: Values, rows: readonly Dated[]): string | undefined {
@@ -29,7 +29,7 @@ function nextInspection(release: Values, rows: readonly Dated[]): string | undef
     ((r.values['readings'] as readonly Values[] | undefined) ?? []).filter((x) => x['event'] === 'inspected').map((x) => text(x, 'on'))
   )
     .filter((d) => d > on).sort().at(-1);
-  return inspected ? later(inspected, Date.parse(again) - Date.parse(on)) : again;
+  return inspected ? addDays(inspected, (Date.parse(again) - Date.parse(on)) / 86_400_000) : again;
 }
 
 /** Days that stand in records, whatever their kinds call due: what is done, replaced or gone no longer. */

@@ -3,8 +3,8 @@ import { processFor } from '../case/equip';
 import { type CaseFacts, shapeFor } from '../case/facts';
 import { panelArea, solidPlaces } from '../case/load-table';
 import type { CaseDoc, Pin } from '../case/types';
-import { layOut, readyAt } from '../lead/calendar';
-import { finishTimes, type Hours, lastEnd, schedule, type StageTime } from '../lead/network';
+import { isoAt, layOut, readyAt } from '../lead/calendar';
+import { finishTimes, type Hours, lastEnd, latestStart, schedule, type StageTime } from '../lead/network';
 import type { Remedy } from '../screen/check';
 import { type Shop, SUPPLIER_CALENDAR } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
@@ -24,6 +24,8 @@ import { factEntries, type Process } from '../process/process';
 import { LEAD_ENTRY, lotOf, OWN_DAYS, overrideEntries, routeSheet, solidEntries, type RemedyLoad, type RouteSheet, SPARSE } from './worksheet';
 
 const DAY_MIN = 1440;
+/** Samples of the search for the last day to begin. */
+const BEGIN_SAMPLES = 1000;
 
 export interface Lead {
   stages: StageTime[];
@@ -34,6 +36,8 @@ export interface Lead {
   /** A quoted wait replaces the network. */
   quoted: boolean;
   risk?: Percentiles & { readyP50: string; readyP90: string };
+  /** Where a day is given by which it is needed: the last day to begin, so that it is there nine times in ten; `too-late` where none is. */
+  begin?: string;
 }
 
 /** A route worked out: a subject whose figures can be opened, and its date. */
@@ -274,6 +278,11 @@ export function evaluateSheet(
     const hoursOf = stretched(route.stages, columnsOf(draws, samples), draws[OWN_DAYS], samples);
     const ends = finishTimes(route.stages, hoursOf, samples, calendar, from);
     draws[LEAD_ENTRY] = ends.map((t) => Math.max(0, t - from) / DAY_MIN);
+    const limit = list ? undefined : facts.need.leadLimit?.value;
+    if (limit !== undefined) {
+      const begin = latestStart(route.stages, hoursOf, Math.min(samples, BEGIN_SAMPLES), calendar, from + limit * DAY_MIN);
+      lead.begin = begin === undefined ? 'too-late' : isoAt(calendar.house, begin).slice(0, 10);
+    }
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
   lead.risk = { ...spread, readyP50: readyAt(calendar.house, from + spread.p50 * DAY_MIN), readyP90: readyAt(calendar.house, from + spread.p90 * DAY_MIN) };

@@ -118,7 +118,10 @@ describe('the tool of today as a coupon', () => {
   it('is looked at where the book leaves open what its very material stands, and in no other case', () => {
     // PA12-CF stands 120 … 145 °C.
     const open = heat({ way: 'machined', material: 'pa12-cf' }, 130);
-    expect(open).toMatchObject({ state: 'conditional', reason: expect.stringMatching(/^Look how the tool of today fares there, it is of .* too\. By the book alone: /) });
+    expect(open).toMatchObject({
+      state: 'conditional',
+      reason: expect.stringMatching(/^Look how the tool of today fares there, it is of .* too\. By the book alone: /),
+    });
     expect(heat({ way: 'machined', material: 'al-6061' }, 130).reason).not.toContain('tool of today');
     expect(heat({ way: 'machined', material: 'pa12-cf' }, 60).reason).not.toContain('tool of today');
     expect(heat({ way: 'machined', material: 'pa12-cf' }, 200)).toMatchObject({ state: 'fail', reason: expect.not.stringContaining('tool of today') });

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
+import { addDays } from '@cuadro/core/quantity/date';
 import type { DueRow } from '@cuadro/core/wire';
 import { today } from '../shared/today';
 import { ApiService } from './api.service';
@@ -17,9 +18,8 @@ export class DueService {
 
   readonly rows = signal<readonly DueRow[] | undefined>(undefined);
   readonly near = computed(() => {
-    const after = (days: number): string => new Date(Date.parse(today()) + days * 86_400_000).toISOString().slice(0, 10);
     // Runs have the Board: only one that is late is called.
-    const [end, yesterday] = [after(NEAR_DAYS), after(-1)];
+    const [end, yesterday] = [addDays(today(), NEAR_DAYS), addDays(today(), -1)];
     return (this.rows() ?? []).filter((r) => r.day <= (r.kind === 'job' ? yesterday : end)).length;
   });
 

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input
 import type { Letter } from '@cuadro/core/case/types';
 import type { PinView } from '@cuadro/core/decide/evaluate-case';
 import { layOut, shutSpans } from '@cuadro/core/lead/calendar';
-import { formatDate } from '@cuadro/core/quantity/date';
+import { addDays, formatDate } from '@cuadro/core/quantity/date';
+import { beginWords } from '@cuadro/core/routes/lead-words';
 import type { Shop } from '@cuadro/core/shelf/shop';
 
 const DAY_MIN = 1440;
@@ -61,6 +62,7 @@ interface CalendarRow {
         }
       </ul>
     </div>
+    @if (begins(); as text) { <p>{{ text }}</p> }
     <p class="quiet">Solid runs alone, light takes hands, dashed waits; ochre: half of the samples are ready, dashed nine in ten. Shaded: nobody works{{ nights() ? ', nights too' : '' }}.</p>
   `,
 })
@@ -133,6 +135,8 @@ export class LeadCalendar implements OnDestroy {
       };
     })
   );
+
+  protected readonly begins = computed(() => beginWords(this.pins().map((p) => [p.letter, p.lead]), addDays(this.start(), this.deadline() ?? 0)));
 
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
