@@ -2,7 +2,7 @@ import type { Contribution, Gift } from '../case/contribution';
 import { GIFTS } from '../case/contribution';
 import type { CaseFacts } from '../case/facts';
 import { type GivenToday, TODAY_GIFTS, type TodayGift } from '../case/today';
-import type { PlanDoc } from '../case/types';
+import type { FaceMark, PlanDoc } from '../case/types';
 import { inputEntries } from '../inputs/text';
 import { filled, type Values } from '../inputs/spec';
 import { REQUIREMENTS, type RequirementId } from '../need/requirements';
@@ -29,14 +29,16 @@ export interface PlanResult extends Figured {
   measured: boolean;
 }
 
-/** Identity of what was measured for a plan: another mesh, method or value asks for another measurement. */
-export const geometryKey = (planner: Planner, hash: string, values: Values): string =>
-  `${hash}|${planner.id}@${planner.geometry?.version ?? 0}|${hash32(JSON.stringify(filled(planner.inputs, values)))}`;
+/** Identity of what was measured for a plan: another mesh, method or value asks for another measurement, and other marked faces where it goes by them. */
+export const geometryKey = (planner: Planner, hash: string, values: Values, marks: readonly FaceMark[] = []): string =>
+  `${hash}|${planner.id}@${planner.geometry?.version ?? 0}|${hash32(JSON.stringify(filled(planner.inputs, values)))}${
+    planner.geometry?.byMarks && marks.length ? `|${hash32(JSON.stringify(marks.map(({ duty, point, normal }) => [duty, point, normal])))}` : ''
+  }`;
 
 /** What was measured for this plan, if it still belongs to the mesh and the values. */
 function geometryOf(planner: Planner, facts: CaseFacts, plan: PlanDoc): unknown {
   const shape = facts.doc.shapes.printed ?? facts.doc.shapes.machined;
-  return planner.geometry && shape && plan.geometry?.key === geometryKey(planner, shape.hash, plan.values) ? plan.geometry.result : undefined;
+  return planner.geometry && shape && plan.geometry?.key === geometryKey(planner, shape.hash, plan.values, shape.marks) ? plan.geometry.result : undefined;
 }
 
 /** Inputs as entries, and what the planner knows beyond them: where both name the same, the planner has the last word. */

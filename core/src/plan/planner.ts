@@ -64,7 +64,13 @@ export interface Planner<G = unknown> {
   fits(facts: Pick<CaseFacts, 'doc' | 'family'>): boolean;
   inputs: readonly InputSpec[];
   /** What is measured on the tool's mesh, in the shape worker; kept by mesh, version and values. */
-  geometry?: { version: number; says: string; run(mesh: Mesh, values: Values, marks: readonly FaceMark[], progress: (share: number) => void): G };
+  geometry?: {
+    version: number;
+    says: string;
+    /** It goes by the faces marked on the mesh: others ask for another measurement. */
+    byMarks?: true;
+    run(mesh: Mesh, values: Values, marks: readonly FaceMark[], progress: (share: number) => void): G;
+  };
   /** Entries beyond the inputs: from the case, or measured; a wide guess without a mesh. */
   entries?(geometry: G | undefined, ctx: PlanContext): Entry[];
   /** Entries that a route knows better: their name → the line of every route that takes their place there. */

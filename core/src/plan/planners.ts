@@ -18,6 +18,7 @@ import { hazards } from './planners/hazards';
 import { hold } from './planners/hold';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
+import { lighten } from './planners/lighten';
 import { manyUp } from './planners/many-up';
 import { model } from './planners/model';
 import { pattern } from './planners/pattern';
@@ -58,6 +59,7 @@ export const PLANNERS: readonly Planner[] = [
   assembly,
   room,
   poses,
+  lighten,
   model,
   todaySteps,
   inUse,

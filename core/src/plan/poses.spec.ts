@@ -81,6 +81,18 @@ describe('ways to lay it for the probe', () => {
     expect(findings.find((x) => x.id === 'tall')!.state).toBe('pass');
     expect(run({ places: [TOP], height: 60 }).findings.find((x) => x.id === 'tall')!.state).toBe('fail');
   });
+  it('takes marked faces for places, unless somebody says not to', () => {
+    const marks = [{
+      duty: 'datum' as const,
+      point: [30, 20, 20] as [number, number, number],
+      normal: [0, 0, 1] as [number, number, number],
+      area_mm2: 9,
+      note: 'Seat',
+    }];
+    const found = poses.geometry!.run(PART, {}, marks, () => undefined);
+    expect(found.all.some((p) => p.reached.includes(0))).toBe(true);
+    expect(poses.geometry!.run(PART, { marked: false }, marks, () => undefined).all).toEqual([]);
+  });
   it('is not known before the mesh was looked at', () => {
     const facts = plainFacts(demoDoc({ family: 'gauge', shapes: { printed: studiedRef(PART) } }), BUILT_IN_SITE);
     expect(evaluatePlan(poses, facts, { values: { places: [TOP] } }).findings[0].state).toBe('unknown');

@@ -13,7 +13,9 @@ describe('the last day to begin', () => {
   });
   it('is worked out where a day is given by which it is needed: later for more days, none for too few', () => {
     const begins = (days?: number) =>
-      evaluateCase(demoDoc(days === undefined ? {} : { need: { leadLimit: { level: 'must', value: days, from: '' } } }), BUILT_IN_SITE, 1200).view.pins.map(({ lead }) => lead.begin);
+      evaluateCase(demoDoc(days === undefined ? {} : { need: { leadLimit: { level: 'must', value: days, from: '' } } }), BUILT_IN_SITE, 1200).view.pins.map((
+        { lead },
+      ) => lead.begin);
     expect(begins().every((b) => b === undefined)).toBe(true);
     const [month, quarter] = [begins(30)[0]!, begins(90)[0]!];
     expect(month > '2026-11-25').toBe(true);

@@ -1,5 +1,6 @@
 import { number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
+import type { FaceMark } from '../../case/types';
 import { bvhOf, type Bvh } from '../../shape/bvh';
 import { lieWords } from '../../shape/lie-words';
 import type { Mesh } from '../../shape/mesh';
@@ -54,12 +55,15 @@ export interface Poses {
   chosen: number[];
 }
 
-const targetsOf = (values: Values): Target[] =>
-  ((values['places'] as readonly Values[] | undefined) ?? []).map((row, i) => {
+const targetsOf = (values: Values, marks: readonly FaceMark[]): Target[] => [
+  ...((values['places'] as readonly Values[] | undefined) ?? []).map((row, i): Target => {
     const of = (id: string, usual: number): Vec3 => AXES.map((a) => Number(row[`${id}${a}`] ?? (a === 'z' ? usual : 0))) as Vec3;
     const n = of('n', 1);
     return { what: String(row['what'] ?? '').trim() || `Place ${i + 1}`, at: of('', 0), normal: Math.hypot(...n) > 1e-9 ? unit(n) : [0, 0, 1] };
-  });
+  }),
+  ...(values['marked'] === false ? [] : marks.map(({ note, point, normal }, i): Target => ({ what: note || `Marked face ${i + 1}`, at: point, normal }))),
+];
+const marksOf = ({ doc: { shapes } }: PlanContext['facts']): readonly FaceMark[] => (shapes.printed ?? shapes.machined)?.marks ?? [];
 const probeOf = (v: Values): Probe => ({
   long: Number(v['long'] ?? 50),
   ball: Number(v['ball'] ?? 2) / 2,
@@ -166,8 +170,9 @@ function fewest(all: readonly Pose[]): number[] {
 
 const names = (targets: readonly Target[], of: readonly number[]): string => of.map((i) => targets[i]?.what ?? '').join(', ');
 
-function findings(f: Figures, values: Values, { facts: { need } }: PlanContext, found?: Poses): PlanFinding[] {
-  const targets = targetsOf(values);
+function findings(f: Figures, values: Values, { facts }: PlanContext, found?: Poses): PlanFinding[] {
+  const { need } = facts;
+  const targets = targetsOf(values, marksOf(facts));
   const n = (x: number): string => formatNumber(x, 3);
   const seat = compared('seat', 'Seats', SEATED.text, f('seat_error'), need.tolerance ? need.tolerance.value / 3 : NaN, 'mm', {
     near: 3,
@@ -256,6 +261,7 @@ export const poses: Planner<Poses> = {
         ...AXES.map((a) => number(`n${a}`, `looks ${a}`, 'count', [-1, 1], a === 'z' ? 1 : 0)),
       ],
     },
+    { kind: 'yes-no', id: 'marked', label: 'Faces marked on the Shape step are places too', group: 'Probe', usual: true },
     number('long', 'Stylus, from the ball to the head', 'length', [5, 1000], 50, { group: 'Probe' }),
     number('ball', 'Ball, across', 'length', [0.3, 20], 2, { group: 'Probe' }),
     number('shank', 'Shank, across', 'length', [0.2, 20], 1.4, { group: 'Probe' }),
@@ -280,10 +286,11 @@ export const poses: Planner<Poses> = {
   geometry: {
     version: 1,
     says: 'From which ways of lying a probe gets at the places.',
-    run: (mesh, values, _, progress) => posesFor(mesh, targetsOf(values), probeOf(values), progress),
+    byMarks: true,
+    run: (mesh, values, marks, progress) => posesFor(mesh, targetsOf(values, marks), probeOf(values), progress),
   },
-  entries: (found, { values }: PlanContext) => {
-    const count = targetsOf(values).length;
+  entries: (found, { facts, values }: PlanContext) => {
+    const count = targetsOf(values, marksOf(facts)).length;
     const reached = found ? new Set(found.all.flatMap((p) => p.reached)).size : 0;
     return [
       one('places_n', 'Places', '', count, MEASURED),

@@ -137,7 +137,7 @@ export class PlanStep {
     try {
       await this.shapes.open(shape);
       const result = await this.shapes.planGeometry(planner.id, filled(planner.inputs, this.values()), shape.marks ?? []);
-      const key = geometryKey(planner, shape.hash, this.values());
+      const key = geometryKey(planner, shape.hash, this.values(), shape.marks);
       this.store.edit((doc) => ({ ...doc, plans: { ...doc.plans, [planner.id]: { values: this.values(), geometry: { key, result } } } }));
     } catch (e) {
       this.problem.set(e instanceof Error ? e.message : String(e));
