@@ -192,5 +192,6 @@ export function demoRecords(today: Date): DemoRecord[] {
   const lots = LOTS.map(([ago, lot, material, more]): DemoRecord => ({ kind: 'lot', at: at(ago), values: { lot, material, from: day(ago), state: 'free', ...more } }));
   const edges = EDGES.map(([ago, cutter, material, minutes, ended, price]): DemoRecord => ({ kind: 'cutter', at: at(ago), values: { cutter, material, minutes, ended, price } }));
   const found = FOUND.map(([ago, x, y, z]): DemoRecord => ({ kind: 'set-up', at: at(ago), values: { tool: 'N-014', machine: 'measuring machine', on: day(ago), by: 'corner', x, y, z } }));
-  return [...lots, ...edges, ...found, ...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...stored, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
+  const vices: DemoRecord[] = [{ kind: 'vice', at: at(290), values: { name: 'Mill 2, main', opening: 220, wide: 125, high: 40, screw: 8, pitch: 80, force: 18_000 } }];
+  return [...vices, ...lots, ...edges, ...found, ...jobs, ...machines, ...builds, ...used, ...made, nest, ...studies, ...stored, ...scenarios].sort((a, b) => a.at.getTime() - b.at.getTime());
 }

@@ -29,12 +29,14 @@ import { spare } from './planners/spare';
 import { spin } from './planners/spin';
 import { todaySteps } from './planners/today-steps';
 import { trayArray } from './planners/tray-array';
+import { viceJaws } from './planners/vice-jaws';
 import { vents } from './planners/vents';
 
 /** Every planner, in the order in which they are offered. */
 export const PLANNERS: readonly Planner[] = [
   grip,
   hold,
+  viceJaws,
   brake,
   forming,
   spin,

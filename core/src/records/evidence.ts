@@ -39,6 +39,16 @@ export interface LotEvidence {
   /** ISO date. */
   until?: string;
 }
+/** A vice of the house, as jaws are made for it. */
+export interface Vice {
+  name: string;
+  opening_mm: number;
+  wide_mm: number;
+  high_mm: number;
+  screw_mm: number;
+  pitch_mm: number;
+  force_n: number;
+}
 export interface Evidence {
   life: readonly LifeEvidence[];
   ratios: readonly RatioEvidence[];
@@ -48,6 +58,7 @@ export interface Evidence {
   machines?: readonly Machine[];
   /** Lots that are barred or lapse; absent where there are none. */
   lots?: readonly LotEvidence[];
+  vices?: readonly Vice[];
 }
 export const NO_EVIDENCE: Evidence = { life: [], ratios: [] };
 

@@ -25,6 +25,7 @@ import { scan } from './kinds/scan';
 import { scenario } from './kinds/scenario';
 import { storedTool } from './kinds/stored-tool';
 import { toolingTime } from './kinds/tooling-time';
+import { vice } from './kinds/vice';
 import { toolLife } from './kinds/tool-life';
 
 /** Every kind of record. */
@@ -55,6 +56,7 @@ export const RECORD_KINDS: readonly RecordKind[] = [
   setUp,
   lot,
   cutter,
+  vice,
 ];
 
 /** @throws Error for an unknown id */
@@ -75,6 +77,7 @@ export function evidenceOf(rows: readonly RecordRow[]): Evidence {
         ratios: [...sum.ratios, ...(more.ratios ?? [])],
         ...((sum.prices ?? more.prices)?.length && { prices: [...(sum.prices ?? []), ...(more.prices ?? [])] }),
         ...((sum.lots ?? more.lots)?.length && { lots: [...(sum.lots ?? []), ...(more.lots ?? [])] }),
+        ...((sum.vices ?? more.vices)?.length && { vices: [...(sum.vices ?? []), ...(more.vices ?? [])] }),
         ...((sum.machines ?? more.machines) && { machines: [...(sum.machines ?? []), ...(more.machines ?? [])] }),
       }
       : sum;
