@@ -133,6 +133,26 @@ describe('a lot', () => {
     const text = plain(said('lot', [{ ...LOT, heats }, { ...LOT, lot: 'A-8', tests: [{ what: 'Tensile strength, MPa', value: 50, least: 45 }] }]));
     expect(text).toContain('2 lots; Tensile strength, MPa 48 (46 to 50); proven to 120 heats; 1 of 2 gave way, the first after 60.');
   });
+  it('and all the others count what is usual where nothing was said: only what differs is stored', () => {
+    const bare = (cycles: number) => ({ on: '2026-11-20', cycles, temp: 20, lost: 2.4 });
+    expect(plain(said('leak-test', [bare(1)]))).toContain('1 at about 20 °C: 2.4 mbar a minute after 1 cycles, 2 mbar a minute allowed');
+    expect(recordKindOf('leak-test').notice!(bare(1), '2026-11-28')).toContain('seal it');
+    expect(plain(said('formed-part', [{ shot: 1, on: '2026-11-20', figure: 'Flange', nominal: 30, within: 0.2, value: 30 }]))).toContain(
+      'Flange from tool 1: 1 of 1',
+    );
+    expect(plain(said('cutter', [{ cutter: 'a', material: 'pa12', minutes: 30 }]))).toContain('none worn in 30 min');
+    expect(plain(said('set-up', [{ tool: 'a', machine: 'b', on: '2026-11-28', x: 1, y: 2, z: 3 }]))).toContain('start from X 1, Y 2, Z 3');
+    expect(evidenceOf([row('vice', { name: 'V' })]).vices).toEqual([{
+      name: 'V',
+      opening_mm: 200,
+      wide_mm: 150,
+      high_mm: 50,
+      screw_mm: 10,
+      pitch_mm: 100,
+      force_n: 20_000,
+    }]);
+    expect(plain(said('lot', [{ lot: 'A', material: 'pa12', heats: [{ cycles: 30 }] }]))).toContain('proven to 30 heats');
+  });
   it.each([['lot', LOT], ['cutter', { cutter: 'a', material: 'pa12', minutes: 3, ended: 'worn' }], ['set-up', {
     tool: 'a',
     machine: 'b',

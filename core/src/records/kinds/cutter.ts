@@ -1,7 +1,7 @@
-import { number } from '../../inputs/spec';
+import { type InputSpec, number } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import { MATERIALS } from '../../shelf/shelf';
-import { grouped } from '../group';
+import { completed, grouped } from '../group';
 import type { RecordKind, RecordRow } from '../kind';
 import { fitWeibull } from '../weibull';
 
@@ -29,6 +29,26 @@ function sayOf(rows: readonly RecordRow[], money: (x: number) => string): string
   }${due ? `; ${due === 1 ? 'the one in use is' : `${due} in use are`} due` : ''}.`;
 }
 
+const INPUTS: readonly InputSpec[] = [
+  { kind: 'text', id: 'cutter', label: 'Cutter', max: 80, least: 1, help: 'The same words for the same sort: size, what it is made of, coating.' },
+  { kind: 'choice', id: 'material', label: 'Cuts', options: MATERIALS.map((m) => ({ value: m.id, label: m.label })) },
+  number('minutes', 'Minutes in the cut', 'count', [0.1, 100_000], undefined),
+  {
+    kind: 'choice',
+    id: 'ended',
+    label: 'It is',
+    options: [
+      { value: 'in-use', label: 'still in use' },
+      { value: 'worn', label: 'worn' },
+      { value: 'broken', label: 'broken' },
+      { value: 'changed', label: 'changed before it was worn' },
+    ],
+    usual: 'in-use',
+  },
+  number('price', 'Price of one', 'money', [0, 10_000], undefined, { optional: true }),
+  { kind: 'text', id: 'remark', label: 'Remark', max: 300, optional: true },
+];
+
 /** What edges last in what they cut: fibre in a plastic wears a common one within the hour. */
 export const cutter: RecordKind = {
   id: 'cutter',
@@ -36,29 +56,13 @@ export const cutter: RecordKind = {
   plural: 'Cutters',
   about: 'site',
   what: 'How long an edge lasts in a material: minutes in the cut until it was worn or changed. When to change the next one follows.',
-  inputs: [
-    { kind: 'text', id: 'cutter', label: 'Cutter', max: 80, least: 1, help: 'The same words for the same sort: size, what it is made of, coating.' },
-    { kind: 'choice', id: 'material', label: 'Cuts', options: MATERIALS.map((m) => ({ value: m.id, label: m.label })) },
-    number('minutes', 'Minutes in the cut', 'count', [0.1, 100_000], undefined),
-    {
-      kind: 'choice',
-      id: 'ended',
-      label: 'It is',
-      options: [
-        { value: 'in-use', label: 'still in use' },
-        { value: 'worn', label: 'worn' },
-        { value: 'broken', label: 'broken' },
-        { value: 'changed', label: 'changed before it was worn' },
-      ],
-      usual: 'in-use',
-    },
-    number('price', 'Price of one', 'money', [0, 10_000], undefined, { optional: true }),
-    { kind: 'text', id: 'remark', label: 'Remark', max: 300, optional: true },
-  ],
+  inputs: INPUTS,
   title: (v) => `${String(v['cutter'] ?? '')} in ${labelOf(v['material'])}`,
   together: (rows, _, money) =>
     rows.length
-      ? [...grouped(rows, ({ values: v }) => `${String(v['cutter']).trim().toLowerCase()}|${String(v['material'])}`).values()].map((g) => sayOf(g, money)).join(
+      ? [...grouped(completed(INPUTS, rows), ({ values: v }) => `${String(v['cutter']).trim().toLowerCase()}|${String(v['material'])}`).values()].map((g) =>
+        sayOf(g, money)
+      ).join(
         ' ',
       )
       : undefined,

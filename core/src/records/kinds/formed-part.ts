@@ -1,6 +1,6 @@
-import { number, type Values } from '../../inputs/spec';
+import { filled, type InputSpec, number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
-import { grouped } from '../group';
+import { completed, grouped } from '../group';
 import type { RecordKind, RecordRow } from '../kind';
 import { trendOf } from '../trend';
 
@@ -26,6 +26,18 @@ function sayOf(rows: readonly RecordRow[]): string {
   }.`;
 }
 
+const INPUTS: readonly InputSpec[] = [
+  { kind: 'text', id: 'tool', label: 'Tool, by its number', max: 60, least: 1, usual: '1' },
+  { kind: 'text', id: 'part', label: 'Part', max: 60, optional: true, help: 'Serial or batch number.' },
+  number('shot', 'Part number so and so many of this tool', 'count', [1, 1e9], undefined, { whole: true }),
+  { kind: 'date', id: 'on', label: 'On' },
+  { kind: 'text', id: 'figure', label: 'What is measured', max: 80, least: 1 },
+  number('nominal', 'Should be', 'length', [-1e5, 1e5], undefined),
+  number('within', 'Within ±', 'length', [0.0005, 1000], undefined),
+  number('value', 'Is', 'length', [-1e5, 1e5], undefined),
+  { kind: 'text', id: 'with', label: 'Measured with', max: 80, optional: true },
+];
+
 /** A measured part, tied to the tool that made it. */
 export const formedPart: RecordKind = {
   id: 'formed-part',
@@ -34,18 +46,8 @@ export const formedPart: RecordKind = {
   about: 'case',
   duties: ['form', 'bend', 'mould', 'layup', 'thermo', 'core', 'pattern', 'press', 'guide', 'locate', 'clamp', 'weld'],
   what: 'Sizes of the parts that a tool made, each with the tool and the how-manieth it was: whether they are good, and when the tool no longer will be.',
-  inputs: [
-    { kind: 'text', id: 'tool', label: 'Tool, by its number', max: 60, least: 1, usual: '1' },
-    { kind: 'text', id: 'part', label: 'Part', max: 60, optional: true, help: 'Serial or batch number.' },
-    number('shot', 'Part number so and so many of this tool', 'count', [1, 1e9], undefined, { whole: true }),
-    { kind: 'date', id: 'on', label: 'On' },
-    { kind: 'text', id: 'figure', label: 'What is measured', max: 80, least: 1 },
-    number('nominal', 'Should be', 'length', [-1e5, 1e5], undefined),
-    number('within', 'Within ±', 'length', [0.0005, 1000], undefined),
-    number('value', 'Is', 'length', [-1e5, 1e5], undefined),
-    { kind: 'text', id: 'with', label: 'Measured with', max: 80, optional: true },
-  ],
-  title: (v) => `${String(v['figure'] ?? '')}, tool ${String(v['tool'] ?? '')}, part ${String(v['shot'] ?? '')}`,
+  inputs: INPUTS,
+  title: (v) => `${String(v['figure'] ?? '')}, tool ${String(filled(INPUTS, v)['tool'])}, part ${String(v['shot'] ?? '')}`,
   notice: (
     v,
   ) => (within(v)
@@ -53,6 +55,8 @@ export const formedPart: RecordKind = {
     : `Out of its limits by ${mm(Math.abs(off(v)) - Number(v['within']))}: keep the part apart, and look at the tool before the next.`),
   together: (rows) =>
     rows.length
-      ? [...grouped(rows, ({ values: v }) => [v['tool'], v['figure']].map((x) => String(x).trim().toLowerCase()).join('|')).values()].map(sayOf).join(' ')
+      ? [...grouped(completed(INPUTS, rows), ({ values: v }) => [v['tool'], v['figure']].map((x) => String(x).trim().toLowerCase()).join('|')).values()].map(
+        sayOf,
+      ).join(' ')
       : undefined,
 };

@@ -1,6 +1,6 @@
-import { number, type Values } from '../../inputs/spec';
+import { filled, type InputSpec, number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
-import { grouped } from '../group';
+import { completed, grouped } from '../group';
 import type { RecordKind, RecordRow } from '../kind';
 import { trendOf } from '../trend';
 
@@ -30,6 +30,17 @@ function sayOf(rows: readonly RecordRow[]): string {
   }.`;
 }
 
+const INPUTS: readonly InputSpec[] = [
+  { kind: 'text', id: 'tool', label: 'Tool, by its number', max: 60, least: 1, usual: '1' },
+  { kind: 'date', id: 'on', label: 'On' },
+  number('cycles', 'Cycles so far', 'count', [0, 1e7], undefined, { whole: true }),
+  number('temp', 'At', 'temperature', [-50, 500], undefined),
+  number('minutes', 'Watched for, minutes', 'count', [0.5, 10_000], 10),
+  number('lost', 'Lost meanwhile', 'vacuum', [0, 100], undefined),
+  number('most', 'May lose meanwhile', 'vacuum', [0.01, 100], 2, { help: 'Of the process that it serves; 2 kPa in ten minutes is usual for a bag.' }),
+  { kind: 'text', id: 'remark', label: 'Remark', max: 300, optional: true },
+];
+
 /** Vacuum lost by a mould, hot and cold, cycle after cycle. */
 export const leakTest: RecordKind = {
   id: 'leak-test',
@@ -38,20 +49,15 @@ export const leakTest: RecordKind = {
   about: 'case',
   duties: ['layup', 'thermo', 'mould', 'grip', 'core'],
   what: 'Vacuum that a tool loses, at a temperature and after so many cycles. A tool that is tight cold may leak hot.',
-  inputs: [
-    { kind: 'text', id: 'tool', label: 'Tool, by its number', max: 60, least: 1, usual: '1' },
-    { kind: 'date', id: 'on', label: 'On' },
-    number('cycles', 'Cycles so far', 'count', [0, 1e7], undefined, { whole: true }),
-    number('temp', 'At', 'temperature', [-50, 500], undefined),
-    number('minutes', 'Watched for, minutes', 'count', [0.5, 10_000], 10),
-    number('lost', 'Lost meanwhile', 'vacuum', [0, 100], undefined),
-    number('most', 'May lose meanwhile', 'vacuum', [0.01, 100], 2, { help: 'Of the process that it serves; 2 kPa in ten minutes is usual for a bag.' }),
-    { kind: 'text', id: 'remark', label: 'Remark', max: 300, optional: true },
-  ],
-  title: (v) => `${String(v['tool'] ?? '')}, cycle ${String(v['cycles'] ?? '')}`,
-  notice: (v) => (rate(v) > most(v) ? `Loses ${said(rate(v))}, ${said(most(v))} are allowed: find the leak and seal it before the next cure.` : undefined),
+  inputs: INPUTS,
+  title: (v) => `${String(filled(INPUTS, v)['tool'])}, cycle ${String(v['cycles'] ?? '')}`,
+  notice: (given) => {
+    const v = filled(INPUTS, given);
+    return rate(v) > most(v) ? `Loses ${said(rate(v))}, ${said(most(v))} are allowed: find the leak and seal it before the next cure.` : undefined;
+  },
   together: (rows) =>
     rows.length
-      ? [...grouped(rows, ({ values: v }) => `${String(v['tool']).trim().toLowerCase()}|${Math.round(Number(v['temp']) / STEP)}`).values()].map(sayOf).join(' ')
+      ? [...grouped(completed(INPUTS, rows), ({ values: v }) => `${String(v['tool']).trim().toLowerCase()}|${Math.round(Number(v['temp']) / STEP)}`).values()]
+        .map(sayOf).join(' ')
       : undefined,
 };

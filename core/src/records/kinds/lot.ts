@@ -1,14 +1,15 @@
-import { number, type Values } from '../../inputs/spec';
+import { type InputSpec, number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import { formatDate } from '../../quantity/date';
 import { MATERIALS } from '../../shelf/shelf';
 import type { LotEvidence } from '../evidence';
-import { grouped } from '../group';
+import { completed, grouped } from '../group';
 import type { RecordKind, RecordRow } from '../kind';
 import { beyondLimits, limitText } from '../readings';
 
 const tests = (v: Values): readonly Values[] => (v['tests'] as readonly Values[] | undefined) ?? [];
 const heats = (v: Values): readonly Values[] => (v['heats'] as readonly Values[] | undefined) ?? [];
+const isSound = (h: Values): boolean => (h['result'] ?? 'sound') === 'sound';
 const labelOf = (id: unknown): string => MATERIALS.find((m) => m.id === id)?.label ?? String(id);
 
 /**
@@ -45,7 +46,7 @@ function sayOf(rows: readonly RecordRow[]): string {
     );
   }
   const all = rows.flatMap((r) => heats(r.values));
-  const sound = all.filter((h) => h['result'] === 'sound');
+  const sound = all.filter((h) => isSound(h));
   if (all.length) {
     const failed = all.length - sound.length;
     parts.push(
@@ -54,7 +55,7 @@ function sayOf(rows: readonly RecordRow[]): string {
         ? [
           `${failed} of ${all.length} gave way, the first after ${
             formatNumber(Math.min(
-              ...all.filter((h) => h['result'] !== 'sound').map((h) => Number(h['cycles'])),
+              ...all.filter((h) => !isSound(h)).map((h) => Number(h['cycles'])),
             ))
           }`,
         ]
@@ -64,6 +65,64 @@ function sayOf(rows: readonly RecordRow[]): string {
   return `${parts.join('; ')}.`;
 }
 
+const INPUTS: readonly InputSpec[] = [
+  { kind: 'text', id: 'lot', label: 'Lot', max: 80, least: 1, help: 'As it is given under Proof → Making.' },
+  { kind: 'choice', id: 'material', label: 'Material', options: MATERIALS.map((m) => ({ value: m.id, label: m.label })) },
+  { kind: 'text', id: 'recipe', label: 'Mixed from', max: 400, optional: true, long: true, help: 'Of one’s own: what and how much, by weight, and how.' },
+  { kind: 'date', id: 'from', label: 'Come in or mixed on' },
+  { kind: 'date', id: 'until', label: 'Good until', optional: true, due: true },
+  {
+    kind: 'choice',
+    id: 'state',
+    label: 'It is',
+    options: [{ value: 'free', label: 'free to use' }, { value: 'barred', label: 'barred' }],
+    usual: 'free',
+    help: 'A coupon beyond its limit bars it by itself.',
+  },
+  {
+    kind: 'table',
+    id: 'tests',
+    label: 'Coupons',
+    most: 60,
+    optional: true,
+    columns: [
+      { kind: 'text', id: 'what', label: 'What, with its unit', max: 80, least: 1 },
+      number('value', 'Read', 'count', [-1e6, 1e6], undefined),
+      number('least', 'At least', 'count', [-1e6, 1e6], undefined, { optional: true }),
+      number('most', 'At most', 'count', [-1e6, 1e6], undefined, { optional: true }),
+    ],
+  },
+  number('builds', 'Builds it was in', 'count', [0, 10_000], undefined, { optional: true, whole: true, help: 'Powder or resin that is used again.' }),
+  number('fresh', 'Fresh added for each, %', 'count', [0, 100], undefined, { optional: true }),
+  number('oldest', 'Used again at most, in the mean', 'count', [0, 1000], undefined, {
+    optional: true,
+    help: 'Of its maker; a batch that is never freshened serves a few builds.',
+  }),
+  {
+    kind: 'table',
+    id: 'heats',
+    label: 'What its tools came through',
+    most: 200,
+    optional: true,
+    columns: [
+      { kind: 'text', id: 'tool', label: 'Tool', max: 60, optional: true },
+      number('temp', 'Heated to', 'temperature', [0, 1500], undefined, { optional: true }),
+      number('cycles', 'Heats', 'count', [1, 1e7], undefined, { whole: true }),
+      {
+        kind: 'choice',
+        id: 'result',
+        label: 'It is',
+        options: [{ value: 'sound', label: 'sound' }, { value: 'distorted', label: 'out of shape' }, { value: 'cracked', label: 'cracked' }, {
+          value: 'leaks',
+          label: 'leaking',
+        }],
+        usual: 'sound',
+      },
+    ],
+  },
+  { kind: 'text', id: 'remark', label: 'Remark', max: 400, optional: true },
+];
+
 /** A lot of a material, bought or mixed in the house: from what, what its coupons read, how often it was used, what its tools came through. */
 export const lot: RecordKind = {
   id: 'lot',
@@ -72,69 +131,13 @@ export const lot: RecordKind = {
   about: 'site',
   what:
     'A lot, bought or mixed in the house: what coupons of it read against their limits, until when it is good, how often it was used. Nothing is made of a barred one.',
-  inputs: [
-    { kind: 'text', id: 'lot', label: 'Lot', max: 80, least: 1, help: 'As it is given under Proof → Making.' },
-    { kind: 'choice', id: 'material', label: 'Material', options: MATERIALS.map((m) => ({ value: m.id, label: m.label })) },
-    { kind: 'text', id: 'recipe', label: 'Mixed from', max: 400, optional: true, long: true, help: 'Of one’s own: what and how much, by weight, and how.' },
-    { kind: 'date', id: 'from', label: 'Come in or mixed on' },
-    { kind: 'date', id: 'until', label: 'Good until', optional: true, due: true },
-    {
-      kind: 'choice',
-      id: 'state',
-      label: 'It is',
-      options: [{ value: 'free', label: 'free to use' }, { value: 'barred', label: 'barred' }],
-      usual: 'free',
-      help: 'A coupon beyond its limit bars it by itself.',
-    },
-    {
-      kind: 'table',
-      id: 'tests',
-      label: 'Coupons',
-      most: 60,
-      optional: true,
-      columns: [
-        { kind: 'text', id: 'what', label: 'What, with its unit', max: 80, least: 1 },
-        number('value', 'Read', 'count', [-1e6, 1e6], undefined),
-        number('least', 'At least', 'count', [-1e6, 1e6], undefined, { optional: true }),
-        number('most', 'At most', 'count', [-1e6, 1e6], undefined, { optional: true }),
-      ],
-    },
-    number('builds', 'Builds it was in', 'count', [0, 10_000], undefined, { optional: true, whole: true, help: 'Powder or resin that is used again.' }),
-    number('fresh', 'Fresh added for each, %', 'count', [0, 100], undefined, { optional: true }),
-    number('oldest', 'Used again at most, in the mean', 'count', [0, 1000], undefined, {
-      optional: true,
-      help: 'Of its maker; a batch that is never freshened serves a few builds.',
-    }),
-    {
-      kind: 'table',
-      id: 'heats',
-      label: 'What its tools came through',
-      most: 200,
-      optional: true,
-      columns: [
-        { kind: 'text', id: 'tool', label: 'Tool', max: 60, optional: true },
-        number('temp', 'Heated to', 'temperature', [0, 1500], undefined, { optional: true }),
-        number('cycles', 'Heats', 'count', [1, 1e7], undefined, { whole: true }),
-        {
-          kind: 'choice',
-          id: 'result',
-          label: 'It is',
-          options: [{ value: 'sound', label: 'sound' }, { value: 'distorted', label: 'out of shape' }, { value: 'cracked', label: 'cracked' }, {
-            value: 'leaks',
-            label: 'leaking',
-          }],
-          usual: 'sound',
-        },
-      ],
-    },
-    { kind: 'text', id: 'remark', label: 'Remark', max: 400, optional: true },
-  ],
+  inputs: INPUTS,
   title: (v) => `${String(v['lot'] ?? '')}, ${labelOf(v['material'])}`,
   notice: (v, today) => {
     const why = barred(v) ?? (typeof v['until'] === 'string' && v['until'] < today ? `good until ${formatDate(v['until'], false)}` : undefined);
     return why && `Barred: ${why}.`;
   },
-  together: (rows) => (rows.length ? [...grouped(rows, (r) => String(r.values['material'])).values()].map(sayOf).join(' ') : undefined),
+  together: (rows) => (rows.length ? [...grouped(completed(INPUTS, rows), (r) => String(r.values['material'])).values()].map(sayOf).join(' ') : undefined),
   summarise: (rows) => ({
     lots: rows.flatMap(({ values: v }): LotEvidence[] => {
       const why = barred(v), until = v['until'];

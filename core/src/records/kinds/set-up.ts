@@ -1,6 +1,6 @@
-import { number } from '../../inputs/spec';
+import { type InputSpec, number } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
-import { grouped } from '../group';
+import { completed, grouped } from '../group';
 import type { RecordKind, RecordRow } from '../kind';
 
 const AXES = ['x', 'y', 'z'] as const;
@@ -18,6 +18,27 @@ function sayOf(rows: readonly RecordRow[]): string {
   }${rows.length > 1 ? `; found ${rows.length} times within ${mm(spread)} mm` : '; found once'}.`;
 }
 
+const INPUTS: readonly InputSpec[] = [
+  { kind: 'text', id: 'tool', label: 'Tool, by its number', max: 60, least: 1 },
+  { kind: 'text', id: 'machine', label: 'Machine, and where on it', max: 80, least: 1 },
+  { kind: 'date', id: 'on', label: 'On' },
+  {
+    kind: 'choice',
+    id: 'by',
+    label: 'Found by',
+    options: [
+      { value: 'corner', label: 'probing its corner' },
+      { value: 'bore', label: 'probing a bore or boss' },
+      { value: 'dowels', label: 'dowels in the table' },
+      { value: 'indicator', label: 'an indicator along its edge' },
+    ],
+    usual: 'corner',
+  },
+  ...AXES.map((a) => number(a, a.toUpperCase(), 'length', [-20_000, 20_000], undefined)),
+  number('turn', 'Turned about Z', 'angle', [-360, 360], undefined, { optional: true }),
+  { kind: 'text', id: 'remark', label: 'Remark', max: 300, optional: true },
+];
+
 /** Origin of a fixture on a machine, as it was found by its corner or dowels. */
 export const setUp: RecordKind = {
   id: 'set-up',
@@ -25,30 +46,14 @@ export const setUp: RecordKind = {
   plural: 'Set-ups found',
   about: 'both',
   what: 'Where the origin of a tool lies on a machine, each time it was found: the next set-up starts from it, and how well the tool comes back is known.',
-  inputs: [
-    { kind: 'text', id: 'tool', label: 'Tool, by its number', max: 60, least: 1 },
-    { kind: 'text', id: 'machine', label: 'Machine, and where on it', max: 80, least: 1 },
-    { kind: 'date', id: 'on', label: 'On' },
-    {
-      kind: 'choice',
-      id: 'by',
-      label: 'Found by',
-      options: [
-        { value: 'corner', label: 'probing its corner' },
-        { value: 'bore', label: 'probing a bore or boss' },
-        { value: 'dowels', label: 'dowels in the table' },
-        { value: 'indicator', label: 'an indicator along its edge' },
-      ],
-      usual: 'corner',
-    },
-    ...AXES.map((a) => number(a, a.toUpperCase(), 'length', [-20_000, 20_000], undefined)),
-    number('turn', 'Turned about Z', 'angle', [-360, 360], undefined, { optional: true }),
-    { kind: 'text', id: 'remark', label: 'Remark', max: 300, optional: true },
-  ],
+  inputs: INPUTS,
   title: (v) => `${String(v['tool'] ?? '')} on ${String(v['machine'] ?? '')}`,
   together: (rows) =>
     rows.length
-      ? [...grouped(rows, ({ values: v }) => [v['tool'], v['machine'], v['by']].map((x) => String(x).trim().toLowerCase()).join('|')).values()].map(sayOf).join(
+      ? [
+        ...grouped(completed(INPUTS, rows), ({ values: v }) => [v['tool'], v['machine'], v['by']].map((x) => String(x).trim().toLowerCase()).join('|'))
+          .values(),
+      ].map(sayOf).join(
         ' ',
       )
       : undefined,
