@@ -117,6 +117,10 @@ describe('inputs as text', () => {
     expect(inputText(slide, 25.4, 'inch')).toBe('1\u00a0in/cycle');
     expect(inputText(spec('speed'), { low: 1, likely: 2, high: 4 })).toBe('2\u00a0m/s (1\u00a0m/s to 4\u00a0m/s)');
     expect(inputText(spec('mass'), undefined)).toBe('not known');
+    // What was read off an instrument is not rounded; what a conversion makes of it is.
+    expect(inputText(number('x', 'X', 'length', [0, 1000]), 120.012)).toBe('120.012\u00a0mm');
+    expect(inputText(number('x', 'X', 'length', [0, 1000]), 120.012, 'inch')).toBe('4.725\u00a0in');
+    expect(inputText(number('x', 'X', 'length', [0, 1000]), 1000 / 3)).toBe('333.3\u00a0mm');
   });
   it('write one line on each for documents', () => {
     expect(inputDoc(spec('mass'))).toBe('Mass, kg: 0.1 to 50; usual 2\u00a0kg');

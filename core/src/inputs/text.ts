@@ -14,12 +14,15 @@ export function shownUnit(spec: NumberInput, system: UnitSystem, currency: strin
   return unitText(store && spec.unit.startsWith(store) ? spec.unit.replace(store, show[system]) : spec.unit, currency);
 }
 
+/** A number that was given stands as it was given, up to seven digits; what comes out of a conversion is rounded. */
+const asGiven = (x: number): string => formatNumber(x, Number(x.toPrecision(7)) === x ? 7 : 4);
+
 /** A value in words, with its unit. */
 export function inputText(spec: InputSpec, value: InputValue | undefined, system: UnitSystem = 'metric', currency = ''): string {
   if (value === undefined) return spec.open ?? 'not known';
   switch (spec.kind) {
     case 'number': {
-      const one = (x: number): string => `${formatNumber(toShown(x, spec.quantity, system))}\u00a0${shownUnit(spec, system, currency)}`.trimEnd();
+      const one = (x: number): string => `${asGiven(toShown(x, spec.quantity, system))}\u00a0${shownUnit(spec, system, currency)}`.trimEnd();
       if (!isRange(value) || value.low === value.high) return one(asRange(value as number).likely);
       return `${one(value.likely)} (${one(value.low)} to ${one(value.high)})`;
     }

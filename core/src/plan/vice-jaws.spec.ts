@@ -32,7 +32,7 @@ describe('jaws for a vice', () => {
   });
   it('take a vice of the house by its name, whatever was typed', () => {
     const { figures: f } = run({ vice: ' small ONE ', opening: 500, force: 1 });
-    expect([f('opening'), f('force'), f('way')]).toEqual([90, 6000, 7]);
+    expect([f('opening'), f('presses'), f('way')]).toEqual([90, 6000, 7]);
     expect(standIns(run({ vice: 'Small one' })).find((g) => g.to === 'load')!.value).toBe(6000);
     expect(state({ vice: 'Small one' }, 'vice')).toBeUndefined();
     expect(run({ vice: 'Large one' }).findings.find((x) => x.id === 'vice')).toMatchObject({

@@ -55,7 +55,7 @@ export function sharesOf(mesh: Mesh, marks: readonly FaceMark[], keep: number, w
 
 function findings(f: Figures, _: Values, __: PlanContext, found?: Shares): PlanFinding[] {
   const percent = (x: number): string => `${formatNumber(100 * x, 2)} %`;
-  const kg = (x: number): string => `${formatNumber(x, 3)} kg`;
+  const kg = (x: number): string => `${formatNumber(Number(x.toPrecision(2)), 2)} kg`;
   const basis = MEASURED.text;
   if (!found)
     return [{
@@ -74,13 +74,15 @@ function findings(f: Figures, _: Values, __: PlanContext, found?: Shares): PlanF
       unit: '',
       basis,
       ofNew: true,
-      reason: `${percent(f('works'))} of its volume lies within ${formatNumber(f('keep'))} mm of ${
-        found.faces === 1 ? 'its one working face' : `its ${found.faces} working faces`
-      }, ${percent(f('skin'))} is skin of ${formatNumber(f('wall'))} mm, ${percent(f('free'))} does neither. Ribbed there it weighs ${
+      reason: `${
+        found.faces
+          ? `${percent(f('works'))} of its volume lies within ${formatNumber(f('keep'))} mm of ${
+            found.faces === 1 ? 'its marked face' : `its ${found.faces} marked faces`
+          }, `
+          : 'No face is marked yet, so that nothing is kept solid; '
+      }${percent(f('skin'))} is skin of ${formatNumber(f('wall'))} mm, ${percent(f('free'))} does neither. Ribbed there it weighs ${
         kg(f('ribbed_mass'))
-      } against ${kg(f('copied_mass'))} as a solid copy, ${percent(f('saved_share'))} less${
-        found.faces ? '.' : '; no face is marked yet, so that nothing is kept solid.'
-      }`,
+      } against ${kg(f('copied_mass'))} as a solid copy of the mesh.`,
     },
     {
       id: 'redesign',

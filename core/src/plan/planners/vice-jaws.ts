@@ -17,6 +17,8 @@ const viceOf = (
   v: Values,
   { evidence }: Site,
 ): Vice | undefined => (nameOf(v) ? evidence.vices?.find((x) => x.name.trim().toLowerCase() === nameOf(v)) : undefined);
+/** Without a name its figures are asked. */
+const isTyped = (v: Values): boolean => !nameOf(v);
 /** What is read off the register goes before what is typed. */
 const TYPED = ['opening', 'jaw_wide', 'jaw_high', 'screw', 'pitch', 'force'] as const;
 
@@ -32,7 +34,7 @@ function findings(f: Figures, values: Values, { facts: { site } }: PlanContext):
         basis: FITS.text,
         reason: `No vice is called “${String(values['vice'])}” in the Log${
           site.evidence.vices?.length ? `; there are ${site.evidence.vices.map((x) => x.name).join(', ')}` : ''
-        }: the figures below stand for it.`,
+        }: usual figures stand for it. Enter it there, or leave the name empty and give its own.`,
       }]
       : []),
     compared('opens', 'Vice opens wide enough', FITS.text, f('stands'), f('opening'), 'mm', {
@@ -87,12 +89,12 @@ export const viceJaws: Planner = {
   headline: ['stands', 'way', 'wall', 'grip_area', 'pressed'],
   inputs: [
     { kind: 'text', id: 'vice', label: 'Vice, by its name', group: 'Vice', max: 60, optional: true, help: 'Of those in the Log; otherwise give its figures.' },
-    number('opening', 'Opens to', 'length', [5, 2000], 200, { group: 'Vice' }),
-    number('jaw_wide', 'Its jaws, wide', 'length', [5, 1000], 150, { group: 'Vice' }),
-    number('jaw_high', 'Its jaws, high', 'length', [5, 500], 50, { group: 'Vice' }),
-    number('screw', 'Screws, across', 'length', [2, 40], 10, { group: 'Vice' }),
-    number('pitch', 'Screws apart', 'length', [5, 1000], 100, { group: 'Vice' }),
-    number('force', 'Presses with', 'force', [10, 500_000], 20_000, { group: 'Vice' }),
+    number('opening', 'Opens to', 'length', [5, 2000], 200, { group: 'Vice', asked: isTyped }),
+    number('jaw_wide', 'Its jaws, wide', 'length', [5, 1000], 150, { group: 'Vice', asked: isTyped }),
+    number('jaw_high', 'Its jaws, high', 'length', [5, 500], 50, { group: 'Vice', asked: isTyped }),
+    number('screw', 'Screws, across', 'length', [2, 40], 10, { group: 'Vice', asked: isTyped }),
+    number('pitch', 'Screws apart', 'length', [5, 1000], 100, { group: 'Vice', asked: isTyped }),
+    number('force', 'Presses with', 'force', [10, 500_000], 20_000, { group: 'Vice', asked: isTyped }),
     number('part_long', 'Part, along the jaws', 'length', [0.5, 1000], 80, { group: 'Part' }),
     number('part_wide', 'Part, across', 'length', [0.5, 1000], 50, { group: 'Part' }),
     number('depth', 'It sits deep', 'length', [0.5, 490], 15, { group: 'Part' }),
@@ -127,6 +129,7 @@ export const viceJaws: Planner = {
     ];
   },
   lines: [
+    { name: 'presses', label: 'Vice presses with', unit: 'N', expr: 'force' },
     { name: 'stands', label: 'Stands open with the part in', unit: 'mm', expr: '2 * blank + gap' },
     { name: 'way', label: 'Way that is left', unit: 'mm', expr: 'opening - stands' },
     { name: 'part_in', label: 'Part within each jaw', unit: 'mm', expr: 'max(0 * gap, (part_wide - gap) / 2)' },
@@ -137,7 +140,7 @@ export const viceJaws: Planner = {
     { name: 'beside', label: 'Of the jaw beside the part', unit: 'mm', expr: 'jaw_wide - part_long' },
   ],
   findings,
-  gives: [{ line: 'force', to: 'load' }],
+  gives: [{ line: 'presses', to: 'load' }],
   makes: [
     {
       maker: 'jaws',
