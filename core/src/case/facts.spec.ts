@@ -12,7 +12,7 @@ import type { Mesh } from '../shape/mesh';
 import { drilledPlate } from '../shape/testing';
 import { turned } from '../shape/turn';
 import type { Entry } from '../worksheet/types';
-import { holeQuestions } from './seen';
+import { holeQuestions, holesAnswered } from './seen';
 import { cornerMinutes, machiningEntries, ribMinutes, scrapWithRisks, shapeEntries } from './shape-entries';
 import { demoDoc, studiedRef } from './testing';
 import type { CaseDoc, ShapeRef } from './types';
@@ -194,6 +194,9 @@ describe('a studied mesh', () => {
       { diameter_mm: 8.53, count: 1, thread: 'M10' },
     ]);
     expect(holeQuestions(rows.map((r) => ({ ...r, is: 'plain' as const })))).toEqual([]);
+    // One answer is for all of a width that nobody has said of.
+    const said = holesAnswered([{ ...rows[0], is: 'plain' }, ...rows.slice(1)], 5, 'tapped');
+    expect(said.map((r) => r.is)).toEqual(['plain', 'tapped', undefined, undefined, undefined]);
   });
 });
 

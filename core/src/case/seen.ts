@@ -212,6 +212,10 @@ export function holeQuestions(rows: readonly HoleRow[]): { diameter_mm: number; 
   });
 }
 
+/** All holes of a width, of which nobody has said what they are, are this. */
+export const holesAnswered = (rows: readonly HoleRow[], diameter_mm: number, is: string): HoleRow[] =>
+  rows.map((h) => (h.diameter_mm === diameter_mm && h.is === undefined ? { ...h, is: is as HoleRow['is'] } : h));
+
 const mm = (x: number): string => Number(x.toFixed(2)).toString();
 const holes = (n: number): string => (n === 1 ? 'hole' : 'holes');
 

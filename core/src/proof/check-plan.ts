@@ -44,11 +44,13 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
   const shape = doc.shapes.printed ?? doc.shapes.machined;
   const tolerance = need.tolerance?.value;
   const round = (x: number): number => Math.round(1000 * x) / 1000;
-  const size = (id: string, what: string, nominal: number, by: number, instrument: string, from: string): CheckItem => ({
+  // To what a caliper reads, where that is fine enough.
+  const read = (x: number, by: number): number => (by >= 0.05 ? Math.round(100 * x) / 100 : round(x));
+  const size = (id: string, what: string, is: number, by: number, instrument: string, from: string, nominal = read(is, by)): CheckItem => ({
     id,
     what,
     kind: 'measure',
-    nominal: round(nominal),
+    nominal,
     least: round(nominal - by),
     most: round(nominal + by),
     unit: 'mm',

@@ -25,7 +25,7 @@ import { promiseKept, within } from './promise';
 import { fileSummary, releaseFile } from './release-file';
 import { refusal, signRefusal } from './rules';
 import { neededCycles, outdated, serviceOf } from './service';
-import { makingSteps, stepRefusal, stepRows } from './steps';
+import { type MakingStep, makingSteps, readFirst, stepReading, stepRefusal, stepRows } from './steps';
 import { paceOf, wearByFace, wearForecast } from './wear';
 
 let clock = 0;
@@ -114,6 +114,18 @@ describe('the steps of making a piece', () => {
     expect(stepRows(steps, [wet('again')], '1')[0].state).toBe('again');
     const [first, dry] = [wet('again'), made('Dry the material', { readings: [{ what: 'moisture', value: 0.05, most: 0.1 }] })];
     expect(stepRows(steps, [first, dry], '1')[0].state).toBe('done');
+  });
+  it('ask first for what has a limit, else for the first that is read there; a reading goes to the step that asks for it', () => {
+    const step = (id: string, ...readings: MakingStep['readings']): MakingStep => ({ id, label: id, readings });
+    const mass = { what: 'mass' }, water = { what: 'moisture', most: 0.1 }, bead = { what: 'bead' };
+    expect(readFirst(step('dry', mass, water))).toEqual([water]);
+    expect(readFirst(step('print', mass, bead))).toEqual([mass]);
+    expect(readFirst(step('mark'))).toEqual([]);
+    const rows = [{ step: step('dry', water), state: 'done' as const }, { step: step('print', bead), state: 'open' as const }, {
+      step: step('weigh', mass),
+      state: 'open' as const,
+    }];
+    expect(['mass', 'moisture', 'none'].map((what) => stepReading(rows, what)?.step.id)).toEqual(['weigh', 'print', 'print']);
   });
   it('end for a piece that is scrap', () => {
     expect(stepRefusal({ piece: '1', step: 'x', on: '2026-03-03' }, [wet('scrap')])).toMatch(/scrap at “Dry the material”: dried again\. Make another piece/);

@@ -70,6 +70,12 @@ export function makingSteps({ lead, option }: Pick<PinView, 'lead' | 'option'>, 
   ];
 }
 
+/** What is asked first when a step is entered: what has a limit; where nothing has, the first that is read there. */
+export function readFirst({ readings }: MakingStep): Values[] {
+  const limited = readings.filter((r) => r.least !== undefined || r.most !== undefined);
+  return (limited.length ? limited : readings.slice(0, 1)).map((r): Values => ({ ...r }));
+}
+
 export type StepState = 'open' | 'done' | 'blocked' | 'again' | 'scrap';
 export const STEP_WORDS: Record<StepState, string> = { open: 'to do', done: 'done', blocked: 'to be decided', again: 'to be done again', scrap: 'scrap' };
 
@@ -95,6 +101,12 @@ export function stepRows(steps: readonly MakingStep[], rows: readonly RecordRow[
     const state: StepState = undecided(row.values) ? 'blocked' : decision === 'again' ? 'again' : decision === 'scrap' ? 'scrap' : 'done';
     return { step, state, row, ...(why && { why }) };
   });
+}
+
+/** The step that a reading belongs to: of those not done, the first that asks for it; else the next to be done. */
+export function stepReading(rows: readonly StepRow[], what: unknown): StepRow | undefined {
+  const open = rows.filter((s) => s.state !== 'done');
+  return open.find((s) => s.step.readings.some((r) => r.what === what)) ?? open[0];
 }
 
 /** Why a step may not be entered for a piece; nothing where it may. @param id of the row that is changed, which does not stand in its own way */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { readDevice, SIMULATED } from '@cuadro/core/proof/devices';
 import type { StepRow } from '@cuadro/core/proof/steps';
-import { STEP_WORDS } from '@cuadro/core/proof/steps';
+import { readFirst, stepReading, STEP_WORDS } from '@cuadro/core/proof/steps';
 import type { State } from '@cuadro/core/screen/check';
 import type { Values } from '@cuadro/core/inputs/spec';
 import { readingText } from '@cuadro/core/records/kinds/making';
@@ -65,8 +65,7 @@ export class MakingView {
   /** A step that was entered is opened; otherwise a new one begins, with what has to be read at it: all that has a limit, else the first. */
   protected open(s: StepRow): void {
     if (s.row && s.state !== 'again') return this.list()?.edit(s.row);
-    const limited = s.step.readings.filter((r) => r.least !== undefined || r.most !== undefined);
-    const asked = (limited.length ? limited : s.step.readings.slice(0, 1)).map((r): Values => ({ ...r }));
+    const asked = readFirst(s.step);
     this.list()?.add({ step: s.step.label, on: today(), ...(asked.length && { readings: asked }) });
   }
 
@@ -84,8 +83,7 @@ export class MakingView {
     const { readings, faults } = readDevice(text);
     this.problem.set(faults.join(' '));
     if (!readings.length) return;
-    const open = this.store.steps().filter((s) => s.state !== 'done');
-    const step = open.find((s) => s.step.readings.some((r) => r.what === readings[0].what)) ?? open[0];
+    const step = stepReading(this.store.steps(), readings[0].what);
     this.list()?.add({
       step: step?.step.label ?? '',
       on: today(),

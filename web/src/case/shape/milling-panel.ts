@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { foundRows, HOLES, holeQuestions, holesOn, isCorrected, KIND, SEEN_TABLES, SET_UPS } from '@cuadro/core/case/seen';
+import { foundRows, HOLES, holeQuestions, holesAnswered, holesOn, isCorrected, KIND, SEEN_TABLES, SET_UPS } from '@cuadro/core/case/seen';
 import type { ShapeRef } from '@cuadro/core/case/types';
 import type { InputSpec, InputValue, TableInput, Values } from '@cuadro/core/inputs/spec';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
@@ -139,10 +139,7 @@ export class MillingPanel {
 
   /** All holes of a width, of which nobody has said what they are, are this. */
   protected answer(diameter_mm: number, is: string): void {
-    this.correct(
-      HOLES.id,
-      holesOn(this.ref())!.map((h) => ({ ...h, ...(h.diameter_mm === diameter_mm && h.is === undefined && { is }) })) as unknown as Values[],
-    );
+    this.correct(HOLES.id, holesAnswered(holesOn(this.ref())!, diameter_mm, is) as unknown as Values[]);
   }
 
   protected explain(f: ShapeFact): void {
