@@ -37,6 +37,10 @@ describe('copy or redesign', () => {
     expect(findings.find((x) => x.id === 'redesign')!.reason).toContain('worth a redesign');
     const dense = evaluatePlan(lighten, facts, { values, geometry: { key, result: { ...result, works: 0.7, skin: 0.2, free: 0.1 } } });
     expect(dense.findings.find((x) => x.id === 'redesign')!.reason).toContain('copy it as it is');
+    // A thin shell has nothing to give, and what is not marked yet holds nobody up.
+    const shell = evaluatePlan(lighten, facts, { values, geometry: { key, result: { ...result, works: 0, skin: 1, free: 0, faces: 0 } } });
+    expect(shell.findings.map((x) => x.state)).toEqual(['pass', 'pass']);
+    expect(shell.findings[1].reason).toContain('nothing to take out');
     // Another face is another measurement.
     const other = plainFacts(
       { ...doc, shapes: { printed: { ...doc.shapes.printed!, marks: [{ ...TOP, point: [50, 0, 30], normal: [0, -1, 0] }] } } },

@@ -69,7 +69,7 @@ function findings(f: Figures, _: Values, __: PlanContext, found?: Shares): PlanF
     {
       id: 'free',
       label: 'Free to be hollowed',
-      state: found.faces ? 'pass' : 'conditional',
+      state: 'pass',
       value: f('free'),
       unit: '',
       basis,
@@ -96,6 +96,8 @@ function findings(f: Figures, _: Values, __: PlanContext, found?: Shares): PlanF
         ? `${kg(f('saved_mass'))} and about ${
           formatNumber(f('saved_h'), 2)
         } h of printing a piece are in it: worth a redesign where it is kept, lifted or made often; copy it where it is wanted at once.`
+        : f('free') < 0.01
+        ? 'All of it is skin or works: there is nothing to take out of it, copy it as it is.'
         : `Only ${kg(f('saved_mass'))} and about ${formatNumber(f('saved_h'), 2)} h of printing a piece are in it: copy it as it is.`,
     },
   ];
