@@ -16,8 +16,8 @@ const RAISED: readonly {
   { id: 'nonMarring', by: (m) => m.marks === 'yes', why: (m) => `${m.label} marks finished faces.` },
 ];
 
-/** Asked of every tool: they move the programme's price, whatever the tool does. */
-const ALWAYS: readonly RequirementId[] = ['designs', 'changes', 'changeBy'];
+/** Asked of every tool: they move the programme's price, or say by when it is to be begun, whatever the tool does. */
+const ALWAYS: readonly RequirementId[] = ['designs', 'changes', 'changeBy', 'leadLimit'];
 
 /**
  * Which questions this case has to answer, and why each is asked: what the kind of tool stands or falls by, what somebody has
