@@ -112,9 +112,13 @@ export function latestStart(stages: readonly Stage[], columns: ReadonlyMap<strin
     if (inTime(middle)) good = middle;
     else late = middle;
   }
-  // A day off begins with the day after: the last one that people work is told.
-  while (good > 0 && !house.open[good]) good--;
-  return shift(good);
+  return lastShift(house, good);
+}
+
+/** Minute at which the shift begins on a day, or, where that is off, on the last one before it on which people work. */
+export function lastShift(house: WorkCalendar, day: number): number {
+  while (day > 0 && !house.open[day]) day--;
+  return nextStaffed(house, day * DAY_MIN + house.shiftStart);
 }
 
 export const lastEnd = (times: readonly StageTime[]): number => times.reduce((t, s) => Math.max(t, s.end_min), 0);

@@ -4,7 +4,7 @@ import { type CaseFacts, shapeFor } from '../case/facts';
 import { panelArea, solidPlaces } from '../case/load-table';
 import type { CaseDoc, Pin } from '../case/types';
 import { isoAt, layOut, readyAt } from '../lead/calendar';
-import { finishTimes, type Hours, lastEnd, latestStart, schedule, type StageTime } from '../lead/network';
+import { finishTimes, type Hours, lastEnd, lastShift, latestStart, schedule, type StageTime } from '../lead/network';
 import type { Remedy } from '../screen/check';
 import { type Shop, SUPPLIER_CALENDAR } from '../shelf/shop';
 import { compileSheet, type Sheet } from '../worksheet/compile';
@@ -274,17 +274,22 @@ export function evaluateSheet(
 
   const used = new Set([...sheet.inputs, ...hours.inputs, LEAD_ENTRY, OWN_DAYS, ...route.stages.map((s) => s.hours)]);
   const draws = sampleEntries(all.filter((e) => used.has(e.name)), samples, seed);
-  if (!quoted) {
-    const hoursOf = stretched(route.stages, columnsOf(draws, samples), draws[OWN_DAYS], samples);
-    const ends = finishTimes(route.stages, hoursOf, samples, calendar, from);
+  const worked = quoted ? undefined : stretched(route.stages, columnsOf(draws, samples), draws[OWN_DAYS], samples);
+  if (worked) {
+    const ends = finishTimes(route.stages, worked, samples, calendar, from);
     draws[LEAD_ENTRY] = ends.map((t) => Math.max(0, t - from) / DAY_MIN);
-    const limit = list ? undefined : facts.need.leadLimit?.value;
-    if (limit !== undefined) {
-      const begin = latestStart(route.stages, hoursOf, Math.min(samples, BEGIN_SAMPLES), calendar, from + limit * DAY_MIN);
-      lead.begin = begin === undefined ? 'too-late' : isoAt(calendar.house, begin).slice(0, 10);
-    }
   }
   const spread = percentiles(draws[LEAD_ENTRY]);
+  const limit = list ? undefined : facts.need.leadLimit?.value;
+  if (limit !== undefined) {
+    const spare = limit - spread.p90;
+    const begin = worked
+      ? latestStart(route.stages, worked, Math.min(samples, BEGIN_SAMPLES), calendar, from + limit * DAY_MIN)
+      : spare >= 0
+      ? lastShift(calendar.house, Math.floor(spare))
+      : undefined;
+    lead.begin = begin === undefined ? 'too-late' : isoAt(calendar.house, begin).slice(0, 10);
+  }
   lead.risk = { ...spread, readyP50: readyAt(calendar.house, from + spread.p50 * DAY_MIN), readyP90: readyAt(calendar.house, from + spread.p90 * DAY_MIN) };
   return { ...subject, risk: evaluate(sheet, draws, samples) };
 }

@@ -24,5 +24,16 @@ describe('the last day to begin', () => {
     expect(apart).toBeGreaterThan(55);
     expect(apart).toBeLessThan(65);
     expect(begins(0.2)[0]).toBe('too-late');
+    // A quoted wait of twenty-six days: too long for fourteen; of forty-five what is left is told, back over a weekend at most.
+    const today = (days: number) =>
+      evaluateCase(
+        demoDoc({ today: { ...demoDoc().today, cost: 500, wait_days: 26 }, need: { leadLimit: { level: 'must', value: days, from: '' } } }),
+        BUILT_IN_SITE,
+        1200,
+      ).view.pins.at(-1)!.lead;
+    expect(today(14)).toMatchObject({ quoted: true, begin: 'too-late' });
+    const { begin, risk } = today(45);
+    expect((Date.parse('2026-11-25') + (45 - risk!.p90) * 86_400_000 - Date.parse(begin!)) / 86_400_000).toBeLessThan(3.01);
+    expect(begin! > '2026-11-25').toBe(true);
   });
 });
