@@ -14,6 +14,7 @@ describe('what records call due', () => {
     // Ninety days from New Year to the first of April: ninety days from the third of May.
     expect(days(released, inUse([['2026-02-02', 'count'], ['2026-05-03', 'inspected']]))).toEqual(['2026-08-01']);
     expect(days(released, row('tool-life', { number: 'N-2', ended: 'in-use', readings: [{ on: '2026-05-03', event: 'inspected' }] }))).toEqual(['2026-04-01']);
+    expect(days(released, row('tool-life', { number: 'N-1' }))).toEqual(['2026-04-01']);
   });
   it('is nothing of a tool that is worn out or released anew', () => {
     expect(days(released, inUse([], 'worn'))).toEqual([]);

@@ -23,7 +23,8 @@ const text = (v: Values, id: string): string => (typeof v[id] === 'string' ? v[i
 function nextInspection(release: Values, rows: readonly Dated[]): string | undefined {
   const [number, on, again] = ['number', 'on', 'again'].map((id) => text(release, id));
   const used = rows.filter((r) => r.kind === 'tool-life' && text(r.values, 'number') === number);
-  if (used.some((r) => text(r.values, 'ended') !== 'in-use')) return undefined;
+  // In use is what is usual, and so perhaps not said.
+  if (used.some((r) => !['', 'in-use'].includes(text(r.values, 'ended')))) return undefined;
   if (rows.some((r) => r.kind === 'release' && text(r.values, 'number') === number && text(r.values, 'on') > on)) return undefined;
   const inspected = used.flatMap((r) =>
     ((r.values['readings'] as readonly Values[] | undefined) ?? []).filter((x) => x['event'] === 'inspected').map((x) => text(x, 'on'))

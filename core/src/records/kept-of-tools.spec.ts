@@ -127,6 +127,8 @@ describe('a lot', () => {
     // 4 (1 − 0.8⁸) = 3.33.
     expect(plain(lotRefusal(made('A-7'), evidence(powder)))).toContain('used 3.3 times in the mean, 3 at most');
     expect(lotRefusal(made('A-7'), evidence({ ...powder, fresh: 40 }))).toBeUndefined();
+    // Never freshened it is as old as it was often used.
+    expect(plain(lotRefusal(made('A-7'), evidence({ ...LOT, builds: 4, oldest: 3 })))).toContain('used 4 times in the mean');
   });
   it('and its like say what they read and how many heats their tools came through', () => {
     const heats = [{ tool: 'L-1', cycles: 120, result: 'sound' }, { tool: 'L-2', cycles: 60, result: 'distorted' }];

@@ -20,7 +20,7 @@ export function meanAge(builds: number, fresh: number): number {
   const kept = 1 - fresh;
   return fresh > 0 ? (kept * (1 - kept ** builds)) / fresh : builds;
 }
-const ageOf = (v: Values): number | undefined => (typeof v['builds'] === 'number' ? meanAge(v['builds'], Number(v['fresh'] ?? 100) / 100) : undefined);
+const ageOf = (v: Values): number | undefined => (typeof v['builds'] === 'number' ? meanAge(v['builds'], Number(v['fresh'] ?? 0) / 100) : undefined);
 
 /** Why nothing is made of a lot; nothing where it is good. Its date is judged on the day. */
 function barred(v: Values): string | undefined {
@@ -93,7 +93,7 @@ const INPUTS: readonly InputSpec[] = [
     ],
   },
   number('builds', 'Builds it was in', 'count', [0, 10_000], undefined, { optional: true, whole: true, help: 'Powder or resin that is used again.' }),
-  number('fresh', 'Fresh added for each, %', 'count', [0, 100], undefined, { optional: true }),
+  number('fresh', 'Fresh added for each, %', 'count', [0, 100], undefined, { optional: true, open: 'none' }),
   number('oldest', 'Used again at most, in the mean', 'count', [0, 1000], undefined, {
     optional: true,
     help: 'Of its maker; a batch that is never freshened serves a few builds.',
