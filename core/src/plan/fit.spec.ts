@@ -6,7 +6,7 @@ import { evaluatePlan } from './evaluate-plan';
 import { fit } from './planners/fit';
 
 const facts = plainFacts(demoDoc(), BUILT_IN_SITE);
-const run = (values: Values = {}) => evaluatePlan(fit, facts, { values });
+const run = (values: Values = {}) => evaluatePlan(fit, facts, { values: { gap: 0.3, ...values } });
 const state = (values: Values, id = 'fit') => run(values).findings.find((f) => f.id === id)?.state;
 
 describe('fit of hole and shaft', () => {

@@ -99,7 +99,7 @@ export const fit: Planner = {
   headline: ['least', 'most', 'taken', 'play', 'draw_gap'],
   inputs: [
     number('size', 'Size', 'length', [0.5, 2000], 20, { group: 'Pair' }),
-    number('gap', 'Hole drawn larger by; below nothing tighter', 'length', [-5, 20], 0.3, { group: 'Pair', help: 'Across, not on each side.' }),
+    number('gap', 'Hole drawn larger by; below nothing tighter', 'length', [-5, 20], 0.4, { group: 'Pair', help: 'Across, not on each side.' }),
     { kind: 'choice', id: 'use', label: 'What goes through', group: 'Pair', options: USES, usual: 'slides' },
     number('play_most', 'Play allowed', 'length', [0.001, 20], 0.6, { group: 'Pair', asked: (v) => v['use'] !== 'stays' }),
     { kind: 'choice', id: 'hole', label: 'The hole is', group: 'Hole', options: MADE.map(({ value, label }) => ({ value, label })), usual: 'strands' },
