@@ -52,8 +52,9 @@ describe('beads and layer time', () => {
       demoDoc({ family: 'layup-mould', size_mm: [1200, 600, 300], shapes: { printed: studiedRef(box(1200, 600, 20)) } }),
       BUILT_IN_SITE,
     );
-    const { figures: f } = evaluatePlan(beads, meshed, { values: { rate: asRange(20), density: asRange(1.2) } });
+    const { figures: f, findings } = evaluatePlan(beads, meshed, { values: { rate: asRange(20), density: asRange(1.2) } });
     const laid = (1200 * 600 * 20 + 1200 * 600 * 5) * 1.2e-6;
+    expect(findings.find((x) => x.id === 'way')!.reason).toContain('Standing is quicker; they weigh the same.');
     expect([f('laid_up'), f('laid_side')].map((x) => x / laid)).toEqual([expect.closeTo(1, 6), expect.closeTo(1, 6)]);
   });
 });

@@ -24,6 +24,9 @@ describe('from casting to pattern', () => {
     const { figures: f } = run({ castings: 2500, moulds_each: asRange(1000), coat_lasts: asRange(200), face: 500, finish_rate: asRange(250) });
     expect(f('patterns')).toBe(3);
     expect(f('finish_h')).toBeCloseTo((3 * 500) / 250, 9);
+    // A route takes the hours of one: it counts how many are worn out by itself.
+    expect(f('finish_each_h')).toBeCloseTo(2, 9);
+    expect(pattern.gives).toMatchObject([{ line: 'finish_each_h', to: 'fitting_hours' }]);
     // Thirteen coats, three of them the first: ten times a third of two hours.
     expect(f('upkeep_h')).toBeCloseTo(((13 - 3) * 2) / 3, 9);
   });

@@ -107,7 +107,9 @@ function findings(f: Figures, values: Values): PlanFinding[] {
       basis: BEADS.text,
       ofNew: true,
       reason: `${each('up')}; ${each('side')}. ${
-        quicker === lighter
+        Math.abs(f('laid_up') / f('laid_side') - 1) < 0.01
+          ? `${quicker === 'up' ? 'Standing' : 'Sideways'} is quicker; they weigh the same.`
+          : quicker === lighter
           ? `${quicker === 'up' ? 'Standing' : 'Sideways'} is both quicker and lighter.`
           : `${quicker === 'up' ? 'Standing' : 'Sideways'} is quicker, ${words[lighter]} lighter.`
       }`,

@@ -211,7 +211,8 @@ export const pattern: Planner = {
     },
     { name: 'widens', label: 'Draft widens it by, a side', unit: 'mm', expr: 'deep * sin(draft * rad_per_deg) / cos(draft * rad_per_deg)' },
     { name: 'patterns', label: 'Patterns worn out', unit: '', expr: 'ceil(castings / moulds_each)' },
-    { name: 'finish_h', label: 'Finishing', unit: 'h', expr: 'mould_packed * patterns * face / finish_rate' },
+    { name: 'finish_each_h', label: 'Finishing one', unit: 'h', expr: 'mould_packed * face / finish_rate' },
+    { name: 'finish_h', label: 'Finishing all', unit: 'h', expr: 'patterns * finish_each_h' },
     {
       name: 'upkeep_h',
       label: 'Painting again',
@@ -234,7 +235,7 @@ export const pattern: Planner = {
     { name: 'each_now', label: 'Mould of one casting', unit: 'money', expr: 'mould_printed > 0 ? printed_price : packed_price + pattern_price / castings' },
   ],
   findings,
-  gives: [{ line: 'finish_h', to: 'fitting_hours', when: isPacked }],
+  gives: [{ line: 'finish_each_h', to: 'fitting_hours', when: isPacked }],
   cautions: [
     'Burning a pattern out gives off poisonous fumes; pouring is the foundry’s work: both follow its own rules, its extraction and its protective clothing.',
   ],
