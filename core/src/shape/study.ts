@@ -16,7 +16,7 @@ import { turned, type Vec3 } from './turn';
 import { shells, type EnclosedVoid } from './voids';
 
 /** Raised when a figure is computed in another way: kept results of an older version are computed anew. */
-export const STUDY_VERSION = 9;
+export const STUDY_VERSION = 10;
 
 /** Layers of a build, gathered into bins so that they travel with the case. */
 export interface BuildProfile {

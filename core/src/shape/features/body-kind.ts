@@ -156,7 +156,7 @@ function asSheet(mesh: Mesh, flats: readonly Flat[], rounds: readonly Round[], b
   const bvh = bvhOf(mesh);
   const gauges: [mm: number, area: number][] = [];
   let looked = 0;
-  for (const f of [...flats].sort((a, b) => b.area_mm2 - a.area_mm2).slice(0, 400)) {
+  for (const f of flats) {
     if (f.round >= 0 || f.area_mm2 < 0.002 * total_mm2) continue;
     const largest = f.triangles.reduce((a, b) => (areas[b] > areas[a] ? b : a));
     const way = f.normal.map((x) => -x) as Vec3;

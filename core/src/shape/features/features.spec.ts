@@ -92,6 +92,28 @@ describe('set-ups', () => {
     // clamping on four, and for none on five, where all but the foot is one clamping.
     expect([0, 1, 4].map((n) => cross(n)).map((x) => [x.three_axis, x.four_axis, x.five_axis])).toEqual([[2, 1, 2], [2, 1, 2], [4, 1, 2]]);
   });
+  it('goes by where a cutter gets with its holder, not by what is seen: the foot of a deep narrow slot is milled from its end', () => {
+    // Its pocket is cut from above; a cutter of 6 mm goes 60 deep at the most, and lengthwise the slot is 60 long.
+    const slotted = (deep: number) => {
+      const block = c.box(60, 100, 100).translate([0, 0, -100]).subtract(c.pocket(40, 30, 5, 20).translate([0, 30, -15]));
+      return featuresOf(asPart(block.subtract(c.box(80, 8, deep).translate([0, -20, -deep])), [0, 0, 1], 0));
+    };
+    const [shallow, deep] = [slotted(40), slotted(85)];
+    const along = ({ setUps }: Features): number => setUps.from.filter(([x]) => Math.abs(x) > 0.99).length;
+    expect(shallow.setUps.from[0]).toEqual([0, 0, 1]);
+    expect(shallow.cutters.none_mm2).toBeLessThan(100);
+    expect(along(deep)).toBeGreaterThanOrEqual(1);
+    // From above alone two walls of 25 mm and the floor would be out of reach; lengthwise a cutter of 3 mm radius leaves no more than two corners.
+    expect(deep.cutters.none_mm2).toBeLessThan(60 * 2 * (3 + 3));
+  });
+  it('names a hole that something stands before, and asks for no clamping for it', () => {
+    const fork = c.box(120, 60, 80).subtract(c.box(60, 80, 70).translate([0, 0, 20]));
+    const bore = (from: number, to: number): Manifold => c.cylinder(6, to - from).rotate([0, 90, 0]).translate([from, 0, 55]);
+    const why = (m: Manifold): string[] => seen(m).setUps.unreachable.map((u) => u.why);
+    expect(why(fork.subtract(bore(-45, 0)))).toEqual(expect.arrayContaining([expect.stringContaining('⌀6: something stands in the way')]));
+    // Right through that cheek it is drilled from outside.
+    expect(why(fork.subtract(bore(-70, 0))).join()).not.toContain('in the way');
+  });
   it('says what no cutter leaves: undercuts, sharp inside corners, deep narrow ones', () => {
     const why = (m: Manifold): string[] => seen(m).setUps.unreachable.map((u) => u.why.slice(0, 12));
     const block = (): Manifold => c.box(90, 70, 60);

@@ -10,8 +10,8 @@ import { type Moulding, mirrorsOf, mouldingOf } from './moulding';
 import { alike, type Pattern, patternsOf } from './patterns';
 import { type Pocket, pocketsOf } from './pockets';
 import { type Rib, ribsOf } from './ribs';
-import { type CutterReach, cuttersFor, CUTTERS } from './cutters';
-import { setUpsOf, type SetUps } from './set-ups';
+import { type CutterReach, togetherNeeds } from './cutters';
+import { millingOf, type SetUps } from './set-ups';
 
 /** One thing done to a plate after it has been cut. */
 export interface AfterCut {
@@ -57,14 +57,12 @@ export interface Features {
 /** What a machinist sees in a part: bodies and what they are made from, holes and pockets, the clampings they ask for. */
 export function featuresOf(mesh: Mesh): Features {
   const bodies = bodiesOf(mesh).map(featuresOfBody);
-  const all = bodies.map(({ mesh: m, bores, pockets, shape }) => setUpsOf(m, bores, pockets, shape.box.axes));
+  const milled = bodies.map(({ mesh: m, bores, pockets, shape }) => millingOf(m, bores, pockets, shape.box.axes));
+  const all = milled.map((m) => m.setUps);
   const most = (of: (s: SetUps) => number): number => all.reduce((s, x) => s + of(x), 0);
-  const cutters = together(
-    bodies.map(({ mesh: m, bores }, i) => cuttersFor(m, all[i].from, new Set(bores.filter((b) => b.kind !== 'slot').flatMap((b) => b.triangles)))),
-  );
   return {
     bodies,
-    cutters,
+    cutters: togetherNeeds(milled.map((m) => m.cutters)),
     moulding: mouldingOf(mesh),
     datums: datumsOf(mesh),
     mirrors: mirrorsOf(mesh),
@@ -76,15 +74,6 @@ export function featuresOf(mesh: Mesh): Features {
       unreachable: all.flatMap((s) => s.unreachable),
     },
   };
-}
-
-/** What several bodies ask for. */
-function together(all: readonly CutterReach[]): CutterReach {
-  const needs = CUTTERS.map((diameter_mm) => {
-    const own = all.flatMap((r) => r.needs.filter((n) => n.diameter_mm === diameter_mm));
-    return { diameter_mm, area_mm2: own.reduce((s, n) => s + n.area_mm2, 0), long_mm2: own.reduce((s, n) => s + n.long_mm2, 0) };
-  });
-  return { needs: needs.filter((n) => n.area_mm2 > 0), none_mm2: all.reduce((s, r) => s + r.none_mm2, 0) };
 }
 
 function featuresOfBody({ mesh, volume_mm3 }: Body): BodyFeatures {

@@ -91,7 +91,7 @@ function flatsOf(mesh: Mesh): Pick<Surfaces, 'flats' | 'flatOf'> {
   const twin = twins(mesh);
   const count = areas.length;
   const flatOf = new Int32Array(count).fill(-1);
-  const order = Uint32Array.from({ length: count }, (_, t) => t).sort((a, b) => areas[b] - areas[a]);
+  const order = largestFirst(areas);
   const { low, high } = extentOf(v);
   const eps = 1e-5 * Math.hypot(...high.map((h, k) => h - low[k])) + 5e-4;
   const flats: Flat[] = [];
@@ -137,6 +137,16 @@ function flatsOf(mesh: Mesh): Pick<Surfaces, 'flats' | 'flatOf'> {
     }
     return most;
   }
+}
+
+/**
+ * Triangles by area. Positive floats ascend as their bits do: the upper 24 of them over the triangle's number are one double each, which typed
+ * arrays sort without asking anybody.
+ */
+function largestFirst(areas: Float32Array): Uint32Array {
+  const bits = new Uint32Array(areas.buffer, areas.byteOffset, areas.length);
+  const keys = Float64Array.from(bits, (b, t) => (0xffffff - (b >>> 8)) * 2 ** 29 + t).sort();
+  return Uint32Array.from(keys, (k) => k % 2 ** 29);
 }
 
 /** Half-edges at the rim of each flat, one after the other: those of flat f from `start[f]` to `start[f + 1]`. */
