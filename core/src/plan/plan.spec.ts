@@ -692,6 +692,7 @@ describe('a plan in a case', () => {
   it('is charged by its content: another plan of the same name is another sheet', () => {
     const dummy = (expr: string): Planner => ({
       id: 'dummy',
+      about: 'work',
       label: 'Dummy',
       what: '',
       basis: [],

@@ -48,6 +48,10 @@ export interface PlanContext {
   values: Values;
 }
 
+/** Headings of the planners, in order. */
+export const PLAN_GROUPS = { work: 'Its work', build: 'Its build', use: 'Around it' } as const;
+export type PlanGroup = keyof typeof PLAN_GROUPS;
+
 /**
  * Works one kind of tool out further than screening does. One file in `planners/`. Its mechanics are worksheet lines, so that units,
  * ranges, working, sensitivity and workbook come of themselves; its findings stand beside the checks; what it gives flows into
@@ -55,6 +59,8 @@ export interface PlanContext {
  */
 export interface Planner<G = unknown> {
   id: string;
+  /** Under which heading it is offered. */
+  about: PlanGroup;
   label: string;
   /** One sentence: what it works out. */
   what: string;

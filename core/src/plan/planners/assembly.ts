@@ -162,6 +162,7 @@ const sparesOf = ({ item, merged }: Choice, ctx: PlanContext): number =>
 /** Which pieces of a tool become part of the print, and which are printed, milled or bought by themselves. */
 export const assembly: Planner = {
   id: 'assembly',
+  about: 'build',
   label: 'One piece or several',
   what: 'Which pieces become part of the print, and which stay apart: made or bought, each by its own price, with joints, weight and what wears.',
   basis: [BY_SIZE, PRACTICE],

@@ -132,6 +132,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** Large extrusion: beads and stock from the depth of milling, the time of a layer against its window, and which way the tool grows. */
 export const beads: Planner = {
   id: 'beads',
+  about: 'build',
   label: 'Beads and layer time',
   what:
     'For a tool laid in thick beads: how many beads and layers hold the stock that is milled off, what a layer takes against its window, and whether it grows standing or sideways.',

@@ -25,6 +25,7 @@ function entries(_: unknown, { values }: PlanContext): Entry[] {
 
 export const brake: Planner = {
   id: 'brake',
+  about: 'work',
   label: 'Brake and bead',
   what:
     'Force, pressure on the nose, springback and the profile of punch and die; for beads and reliefs the stretch of the sheet and the gap between the rollers.',

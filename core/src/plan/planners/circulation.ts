@@ -46,6 +46,7 @@ function findings(f: Figures, _: Values, { facts: { need } }: PlanContext): Plan
 /** How many masks, trays or carriers go round, so that the line never waits for one. */
 export const circulation: Planner = {
   id: 'circulation',
+  about: 'use',
   label: 'How many go round',
   what: 'How many masks, trays or carriers keep a line going: on the line, on the way back, being cleaned, spare; and how many are lost a year.',
   basis: [FLOW, PRACTICE],

@@ -143,6 +143,7 @@ function mouldLines(at: 'new' | 'now'): Line[] {
 /** Water channels of a mould: what cycle they allow, against the mould as it is now, and whether the water does its work. */
 export const cooling: Planner = {
   id: 'cooling',
+  about: 'work',
   label: 'Water and cycle',
   what:
     'The cycle that a mould with its channels allows, against the one there is now: part, face and heat, flow and pressure of the water, and the wait that is saved.',

@@ -135,6 +135,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** A sacrificial core: what it bears of the cure, how it comes out again, and what that takes. */
 export const core: Planner = {
   id: 'core',
+  about: 'work',
   label: 'Core',
   what: 'A core through its cure: whether fill and wall bear each stage, the least fill that does, coats, and hours and baths until it is washed out.',
   basis: [CELLS, PRACTICE],

@@ -99,6 +99,7 @@ function findings(f: Figures, values: Values, { facts: { need } }: PlanContext):
 /** A tool that laminates are cured on: what size it has to be cold, how its corners close, whether it heats through and holds vacuum. */
 export const cureTool: Planner = {
   id: 'cure-tool',
+  about: 'work',
   label: 'Through the cure',
   what:
     'What size the tool has to be when it is cold, how far corners close, whether it heats through behind the ramp and holds vacuum, and the hours to the first part.',

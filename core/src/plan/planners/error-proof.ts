@@ -93,6 +93,7 @@ const count = (values: Values, test: (m: Mode) => boolean): number => modesOf(va
 /** What can be done wrongly with a tool, and the feature that stops it. */
 export const errorProof: Planner = {
   id: 'error-proof',
+  about: 'use',
   label: 'What can go wrong in it',
   what: 'Each mistake that the tool invites, what it does, and what stops it: a feature of the tool, something that watches, or only a word.',
   basis: [PRACTICE],

@@ -80,6 +80,7 @@ const pick = (of: (id: string) => string): string => ids.map((id) => `scheme_${i
 /** How far off a feature may come out by the way the work is located, with play, seat, warmth and whatever else adds up. */
 export const errorStack: Planner = {
   id: 'error-stack',
+  about: 'build',
   label: 'Error stack',
   what:
     'How far off a feature may come out: play and seat of the datums by the way it is located, warmth, and whatever else adds up; for four ways to locate it.',

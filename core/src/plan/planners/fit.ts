@@ -91,6 +91,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** A hole and what goes through it: what accuracy, roughness, warmth and water leave of the gap that was drawn. */
 export const fit: Planner = {
   id: 'fit',
+  about: 'build',
   label: 'Fit of hole and shaft',
   what:
     'What is left of a gap between a hole and what goes through it: accuracy and roughness of both as they are made, warmth, water; whether it moves, goes in or stays.',

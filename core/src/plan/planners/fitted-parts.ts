@@ -177,6 +177,7 @@ const sum = (of: (k: string) => string): string => KINDS.map(of).join(' + ');
 /** Inserts, bushes, dowels and magnets of a tool: holes, edges, what they bear, what fitting them costs. */
 export const fittedParts: Planner = {
   id: 'fitted-parts',
+  about: 'build',
   label: 'Fitted parts',
   what: 'Inserts, bushes, dowels and magnets: hole, distance from the edge, what each bears, in which order they are fitted, and what that costs.',
   basis: [PRACTICE, FORMULA],

@@ -120,6 +120,7 @@ function drawing(f: Figures): Drawing {
 /** Sheet or tube formed by pressure over a tool: stretch, pressure, force, steps. */
 export const forming: Planner = {
   id: 'forming',
+  about: 'work',
   label: 'Forming',
   what:
     'Sheet or tube pressed into a shape: stretch, pressure at the tightest radius, force of the press and of the seals, draw ring, steps up to full pressure.',

@@ -75,6 +75,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** A limit gauge: its own limits from those of the part, whether it can be made and stays so, and when it is looked at again. */
 export const gauge: Planner = {
   id: 'gauge',
+  about: 'work',
   label: 'Limits of the gauge',
   what:
     'Go and no-go limits from the part’s own, with the maker’s tolerance and the wear it may take; whether warmth and water spoil it; when it is calibrated again.',

@@ -130,6 +130,7 @@ function massProperties(mesh: Mesh, values: Values): GripGeometry {
 
 export const grip: Planner<GripGeometry> = {
   id: 'grip',
+  about: 'work',
   label: 'Grip',
   what: 'Does it hold the work, may the robot carry it, what happens when the air goes, and what a lighter tool gains in each cycle.',
   basis: [STANDARD, PRACTICE],

@@ -183,6 +183,7 @@ const count = (values: Values, test: (r: Row) => boolean): number => rowsOf(valu
 /** What can hurt somebody with a tool, how large that risk is, and whether what stands against it is enough. */
 export const hazards: Planner = {
   id: 'hazards',
+  about: 'use',
   label: 'What can hurt',
   what:
     'Each way in which the tool can hurt somebody, how large the risk is, and whether what stands against it is enough; the usual ones of its kind are asked for.',

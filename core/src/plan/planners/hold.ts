@@ -97,6 +97,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** Work-holding: the push of the cutter, what friction, clamps and stops do against it, and what the plate has to bear. */
 export const hold: Planner = {
   id: 'hold',
+  about: 'work',
   label: 'Hold against the cutter',
   what: 'The push of the cutter, what friction and clamps hold against it, whether it tips, and what that asks of bolts and plate.',
   basis: [CUTTING, FRICTION, CLAMPING],

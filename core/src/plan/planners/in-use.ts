@@ -261,6 +261,7 @@ function findings(f: Figures, values: Values, { facts }: PlanContext): PlanFindi
 /** What a tool changes at its step, as money: the lines that people put beside its price, kept apart and each with its own figures. */
 export const inUse: Planner = {
   id: 'in-use',
+  about: 'use',
   label: 'In use',
   what:
     'What the new tool changes where it is used, before and after: hands, pace, setting up, rejects, stoppages, consumables, room. Hard money apart from soft.',

@@ -184,6 +184,7 @@ function drawing(f: Figures): Drawing {
 /** What a tool that is lifted by hand may weigh: by where, how far, how often and how it is gripped. */
 export const lifts: Planner = {
   id: 'lifts',
+  about: 'use',
   label: 'Lifted by hand',
   what: 'What the tool may weigh in the hand: by reach, height, way, turning, how often a minute, for how long, and how it is gripped.',
   basis: [STANDARD],

@@ -106,6 +106,7 @@ function findings(f: Figures, _: Values, __: PlanContext, found?: Shares): PlanF
 /** From working faces to a lighter body: what share of it does work, and what a ribbed one weighs against the copy. */
 export const lighten: Planner<Shares> = {
   id: 'lighten',
+  about: 'build',
   label: 'Copy or redesign',
   what:
     'By the working faces marked on the mesh: which share of the body stays solid behind them, which is skin, which is free to be hollowed or ribbed, and what that saves in weight and hours.',

@@ -51,6 +51,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** How many parts a fixture holds at a time: by the cycle, what is in reach, and what is lifted. */
 export const manyUp: Planner = {
   id: 'many-up',
+  about: 'build',
   label: 'Parts in a load',
   what: 'How many parts a fixture should hold at a time: by the time of a load and of a part, by what is in reach, and by what it may weigh.',
   basis: [SHARE, REACH, PRACTICE],

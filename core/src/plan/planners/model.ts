@@ -72,6 +72,7 @@ function findings(f: Figures, values: Values, { facts: { need } }: PlanContext):
 /** What it takes until there is a model that can be made from, and how far it is trusted. */
 export const model: Planner = {
   id: 'model',
+  about: 'build',
   label: 'Getting a model',
   what: 'What it takes until there is a model to make it from: from a model, a drawing, a piece measured or scanned, or an idea; and how far that is trusted.',
   basis: [PRACTICE],

@@ -135,6 +135,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** From a casting back to its pattern or printed mould: size, draft, stock, wear and upkeep, shell and ash, and where the one is cheaper than the other. */
 export const pattern: Planner = {
   id: 'pattern',
+  about: 'work',
   label: 'From casting to pattern',
   what:
     'How large a pattern is for its alloy, with draft and stock; how many are worn out, painted and finished; what a shell leaves; and where a printed mould is cheaper.',

@@ -240,6 +240,7 @@ const one = (name: string, label: string, unit: string, x: number | Range, sourc
 /** Measuring and inspection: in how few ways of lying a probe gets at every place, and what the seat adds. */
 export const poses: Planner<Poses> = {
   id: 'poses',
+  about: 'work',
   label: 'Ways to lay it for the probe',
   what:
     'For the work that is measured (its mesh on the Shape step): in how few ways of lying a probe gets at all places, how tall it stands, how long a piece takes, and what its seat is off by.',

@@ -103,6 +103,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** Volumes that have to stay free (a spindle's way, a weld gun, a hand), and those that the tool has to fit into, against its mesh. */
 export const room: Planner<Overstep[]> = {
   id: 'room',
+  about: 'build',
   label: 'Room to keep',
   what: 'Whether the tool keeps out of what has to stay free (the way of a spindle, a probe, a weld gun, a hand) and inside the room that it has.',
   basis: [MEASURED],

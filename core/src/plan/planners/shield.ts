@@ -68,6 +68,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** Shields between a weld and a tool: how thick, how hot behind, and how far parts draw together. */
 export const shield: Planner = {
   id: 'shield',
+  about: 'work',
   label: 'Shield from the weld',
   what: 'How thick a shield between weld and tool has to be, how hot it gets behind it in its stride, and how far the parts draw together.',
   basis: [LUMP, SHRINKS, PRACTICE],

@@ -118,6 +118,7 @@ function policyLines(of: string, which: string, called: string, bought: string):
 /** What a spare part is worth: how often it fails, how long it takes to come, what stands meanwhile, and whether one belongs on the shelf. */
 export const spare: Planner = {
   id: 'spare',
+  about: 'work',
   label: 'Spare at risk',
   what:
     'What hangs on a spare: failures a year, days until it comes, what stands meanwhile; whether one belongs on the shelf; and what each way’s own date makes of it.',

@@ -62,6 +62,7 @@ function findings(f: Figures): PlanFinding[] {
 /** A mandrel that turns while sheet is pressed over it. */
 export const spin: Planner = {
   id: 'spin',
+  about: 'work',
   label: 'Spinning over it',
   what:
     'A mandrel that turns while sheet is pressed over it: surface speed, friction heat of its skin, pressure beneath the roller, grip of the follower, balance and bursting.',

@@ -226,6 +226,7 @@ function drawing(f: Figures, values: Values) {
 /** The way of today, step by step: hours, waits, set-ups and moves, what is done again; from them its price and its wait. */
 export const todaySteps: Planner = {
   id: 'today-steps',
+  about: 'use',
   label: 'Steps of today',
   what: 'How the tool comes about today, step by step: who works how long, what waits, what is done again. From it what one costs and how long it takes.',
   basis: [PRACTICE],

@@ -56,6 +56,7 @@ function findings(f: Figures, values: Values, _: PlanContext, part?: PartBox): P
 /** Trays: pockets by the part, as many as the box takes, stacked, lifted, and how many trays the flow needs. */
 export const trayArray: Planner<PartBox> = {
   id: 'tray-array',
+  about: 'work',
   label: 'Pockets and stack',
   what: 'How many parts a tray and a stack take, how large a pocket is, what a stack weighs, and how many trays the flow of parts keeps under way.',
   basis: [FITS, LIFT],

@@ -84,6 +84,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
 /** A mould for formed sheet: how warm it runs, how many vents and where, how thin the sheet gets, how much larger it is made. */
 export const vents: Planner = {
   id: 'vents',
+  about: 'work',
   label: 'Warmth and vents',
   what: 'A mould for formed sheet: how warm it runs from cycle to cycle, its vents by size and number, how thin the sheet is drawn, and what it shrinks.',
   basis: [HEAT, HOLES, STRETCH, PRACTICE],

@@ -81,6 +81,7 @@ function findings(f: Figures, values: Values, { facts: { site } }: PlanContext):
 /** Jaws for a vice of the house: opening, way out, wall left, pressure, height; and the jaws themselves. */
 export const viceJaws: Planner = {
   id: 'vice-jaws',
+  about: 'work',
   label: 'Jaws for a vice',
   what:
     'Jaws for a vice of the house, by its name in the Log: whether it opens wide enough and lets the part out, what wall is left, how hard the part is pressed; and the jaws as shapes.',

@@ -65,16 +65,18 @@ describe('the plan step', () => {
     const { el, press, text, doc } = setUp(demoDoc({ family: 'gauge', plans: { 'today-steps': { values: {} } } }));
     expect(names(el)).toEqual([
       'Limits of the gauge',
-      'What can go wrong in it',
-      'What can hurt',
       'Error stack',
       'Fitted parts',
       'Fit of hole and shaft',
       'One piece or several',
       'Getting a model',
+      'What can go wrong in it',
+      'What can hurt',
       'Steps of today',
       'In use',
     ]);
+    expect([...el.querySelectorAll('nav h3')].map((h) => h.textContent)).toEqual(['Its work', 'Its build', 'Around it']);
+    expect([...el.querySelectorAll('nav [title="worked out"]')].map((b) => b.textContent)).toEqual(['Steps of today']);
     expect(text()).toContain('These are usual steps, not yours');
     await press(/^In use$/);
     await press(/^Work it out$/);

@@ -11,7 +11,7 @@ import { requirementSpec } from '@cuadro/core/need/requirements';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { geometryKey, isTodayGift } from '@cuadro/core/plan/evaluate-plan';
 import { factsOf } from '@cuadro/core/plan/facts';
-import type { Give } from '@cuadro/core/plan/planner';
+import { type Give, PLAN_GROUPS } from '@cuadro/core/plan/planner';
 import { plannerOf, plannersFor } from '@cuadro/core/plan/planners';
 import { CaseStore } from '../../data/case-store';
 import { MarginService } from '../../data/margin.service';
@@ -50,6 +50,11 @@ export class PlanStep {
   private readonly shops = inject(ShopService);
 
   protected readonly offered = computed(() => plannersFor(factsOf(this.store.doc()!, this.shops.site())));
+  /** As they are offered, by what they are about. */
+  protected readonly groups = computed(() =>
+    Object.entries(PLAN_GROUPS).map(([about, label]) => ({ label, planners: this.offered().filter((p) => p.about === about) })).filter((g) => g.planners.length)
+  );
+  protected readonly worked = (id: string): boolean => !!this.store.doc()!.plans?.[id];
   private readonly first = computed(() => this.offered().find((p) => this.store.doc()!.plans?.[p.id]) ?? this.offered()[0]);
   /** The planner on show: as chosen, else the first in use, else the first that fits. */
   protected readonly chosen = inAddress<string>('planner', '');
