@@ -1,6 +1,7 @@
 import { partOf, type RouteResult } from '../routes/evaluate-route';
-import { LEAD_ENTRY } from '../routes/worksheet';
-import type { Sheet } from '../worksheet/compile';
+import { LEAD_ENTRY, type RouteSheet } from '../routes/worksheet';
+import { fit } from '../shape/envelope';
+import { compileSheet, type Sheet } from '../worksheet/compile';
 import { at, evaluate, valueOf } from '../worksheet/evaluate';
 import { percentiles } from '../worksheet/sample';
 import type { Column } from '../worksheet/types';
@@ -53,6 +54,8 @@ export interface Curve {
   p50: number[][];
   p90: number[][];
   crossings: Crossing[];
+  /** Where a way comes to its end before the curve does; absent where none can. */
+  ends?: (number | null)[];
 }
 export const NO_CURVE: Curve = { x: [], p10: [], p50: [], p90: [], crossings: [] };
 
@@ -65,7 +68,6 @@ const HALVINGS = 12;
 
 /** A way evaluated for one figure that is set from outside, all else as the risk run drew it. */
 class Swept {
-  private readonly sheet: Sheet;
   private readonly drawn: Record<string, Column> = {};
 
   constructor(
@@ -73,8 +75,10 @@ class Swept {
     private readonly line: string,
     private readonly set: (x: Float64Array, drawn: Readonly<Record<string, Column>>, i: (k: number) => number) => Record<string, Column>,
     readonly n: number,
+    /** Nothing comes of it beyond this. */
+    readonly end = Infinity,
+    private readonly sheet: Sheet = partOf(route, line),
   ) {
-    this.sheet = partOf(route, line);
     for (const name of this.sheet.inputs) {
       const column = risk?.columns.get(name) ?? (name === LEAD_ENTRY ? lead.days : valueOf(point, name));
       this.drawn[name] = typeof column === 'number' ? column : column.subarray(0, n);
@@ -105,13 +109,16 @@ class Swept {
 
   private run(inputs: Record<string, Column>, x: Float64Array, i: (k: number) => number): Float64Array {
     const column = evaluate(this.sheet, { ...inputs, ...this.set(x, this.drawn, i) }, x.length).columns.get(this.line)!;
-    return typeof column === 'number' ? new Float64Array(x.length).fill(column) : column;
+    const out = typeof column === 'number' ? new Float64Array(x.length).fill(column) : column;
+    return this.end === Infinity ? out : out.map((y, k) => (x[k] > this.end ? NaN : y));
   }
 }
 
-function curveOf(ways: readonly Swept[], grid: readonly number[]): Curve {
+/** @param times factor of every sample of a way, where it has one */
+function curveOf(ways: readonly Swept[], grid: readonly number[], times: readonly (Float64Array | undefined)[] = []): Curve {
   const n = ways[0]?.n ?? 0;
-  const all = ways.map((w) => w.over(grid));
+  const scaled = (values: Float64Array, by: Float64Array | undefined): Float64Array => (by ? values.map((v, k) => v * by[k % n]) : values);
+  const all = ways.map((w, k) => scaled(w.over(grid), times[k]));
   const bands = all.map((values) => grid.map((_, g) => percentiles(values.subarray(g * n, (g + 1) * n))));
   const pick = (which: 'p10' | 'p50' | 'p90'): number[][] => bands.map((b) => b.map((p) => p[which]));
   const crossings: Crossing[] = [];
@@ -132,7 +139,7 @@ function curveOf(ways: readonly Swept[], grid: readonly number[]): Curve {
       const sign = Float64Array.from(first, (g, i) => (g < 0 ? 0 : all[a][(g - 1) * n + i] - all[b][(g - 1) * n + i]));
       for (let step = 0; step < HALVINGS; step++) {
         const middle = low.map((x, i) => (x + high[i]) / 2);
-        const va = ways[a].at(middle), vb = ways[b].at(middle);
+        const va = scaled(ways[a].at(middle), times[a]), vb = scaled(ways[b].at(middle), times[b]);
         for (let i = 0; i < n; i++) {
           if ((va[i] - vb[i]) * sign[i] > 0) low[i] = middle[i];
           else high[i] = middle[i];
@@ -173,4 +180,80 @@ export function copiesCurve(results: readonly RouteResult[], asked: number): Cur
   const curve = curveOf(results.map((r) => new Swept(r, 'price_order', (x) => ({ copies: x }), n)), grid);
   const each = (rows: number[][]): number[][] => rows.map((row) => row.map((money, k) => money / grid[k]));
   return { ...curve, p10: each(curve.p10), p50: each(curve.p50), p90: each(curve.p90) };
+}
+
+/** Sizes drawn, as multiples of the part's own. */
+const SIZES = Array.from({ length: 25 }, (_, k) => 2.5 ** (k / 12 - 1));
+/** Power of length in a unit: mm 1, cm^2 2, cm^3 3; anything else does not grow with the part. */
+const lengthPower = (unit: string): number => Number(/^(?:mm|cm|m)(?:\^([23]))?$/.exec(unit)?.map((m) => m ?? 1)[1] ?? 0);
+/** Entries that are the shape's, by their key. */
+const OF_SHAPE = /^(?:print|stock)\./;
+
+/** A way over the size of the part, its shape kept: lengths by x, surfaces by x², volumes by x³. Its line is worked out, also where a figure stands over it. */
+function sized(r: RouteResult, line: string, n: number, length: number): Swept {
+  const { route } = r;
+  const part = partOf(route, line);
+  const free = part.overridden.size ? compileSheet([...part.lines.values()], route.entries.map((e) => e.name)) : part;
+  const grows = route.entries.filter((e) => OF_SHAPE.test(e.key ?? '') && lengthPower(e.unit)).map((e) => ({ name: e.name, power: lengthPower(e.unit) }));
+  return new Swept(
+    r,
+    line,
+    (x, drawn, i) =>
+      Object.fromEntries(
+        grows.filter(({ name }) => name in drawn).map(({ name, power }) => [name, x.map((mm, k) => at(drawn[name], i(k)) * (mm / length) ** power)]),
+      ),
+    n,
+    length * largest(r),
+    free,
+  );
+}
+
+const likely = ({ entries }: RouteSheet, name: string): number => entries.find((e) => e.name === name)?.likely ?? NaN;
+
+/** How many times as large as it is a part still has room on the machine; without end where it is made in sections anyhow. */
+function largest({ route }: RouteResult): number {
+  const side = (name: string): number => likely(route, name);
+  const box = ['length', 'width', 'thickness'].map(side);
+  const { envelope_mm } = route.process;
+  if (side('sections') > 1 || !(fit(box, envelope_mm).share <= 1)) return Infinity;
+  let low = 1, high = SIZES.at(-1)! * 1.01;
+  const has = (x: number): boolean => fit(box.map((b) => b * x), envelope_mm).share <= 1;
+  if (has(high)) return Infinity;
+  for (let step = 0; step < HALVINGS; step++) {
+    const middle = (low + high) / 2;
+    if (has(middle)) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+/**
+ * Price of one against its longest side, mm, as if the same shape were asked larger or smaller; beyond its machine's room a way ends. A price that
+ * somebody put over a way is a price at this size: it goes over other sizes in the proportion in which the way's own estimate does.
+ */
+export function sizeCurve(results: readonly RouteResult[]): Curve {
+  const n = samplesFor(results);
+  const drawn = results.filter((r) => r.route.entries.some((e) => e.name === 'length'));
+  if (!drawn.length || drawn.length < results.length) return NO_CURVE;
+  const length = likely(drawn[0].route, 'length'), grid = SIZES.map((s) => s * length);
+  const ways = results.map((r) => sized(r, 'price_order', n, length));
+  const curve = curveOf(
+    ways,
+    grid,
+    results.map((r, k) => {
+      if (!partOf(r.route, 'price_order').overridden.size) return undefined;
+      const own = r.risk?.columns.get('price_order') ?? valueOf(r.point, 'price_order');
+      const here = ways[k].at(new Float64Array(n).fill(length));
+      return Float64Array.from(here, (x, i) => at(own, i) / x);
+    }),
+  );
+  const copies = Math.max(1, likely(drawn[0].route, 'copies'));
+  const each = (rows: number[][]): number[][] => rows.map((row) => row.map((money) => money / copies));
+  return {
+    ...curve,
+    p10: each(curve.p10),
+    p50: each(curve.p50),
+    p90: each(curve.p90),
+    ends: ways.map((w) => (w.end < grid.at(-1)! ? w.end : null)),
+  };
 }

@@ -6,9 +6,10 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEFAULT_SHOP } from '../shelf/shop';
 import type { VerdictKind } from './verdict';
+import { processOf } from '../process/processes';
 import { valueOf } from '../worksheet/evaluate';
 import { cycleCurve } from './compare';
-import { evaluateCase } from './evaluate-case';
+import { evaluateCase, type PinView } from './evaluate-case';
 import { resolveNeed } from '../case/facts';
 import { newCase } from '../case/new-case';
 import { quickLook } from './quick-look';
@@ -121,6 +122,37 @@ describe('an evaluated case', () => {
     expect(cross.at).toBeCloseTo(8, 2);
     expect(cross).toMatchObject({ share: 1 });
     expect(cross.high - cross.low).toBeLessThan(0.01);
+  });
+  it('goes over the size of the part as the part itself would, were it asked larger', () => {
+    const pins = [{ process: 'extrusion-open', material: 'pla' }, { process: 'cnc-mill', material: 'al-6061' }];
+    const doc = demoDoc({ pins });
+    const { sizeCurve: c, pins: [a, b] } = evaluateCase(doc, BUILT_IN_SITE, 1000).view;
+    const one = (p: PinView): number => p.figures.find((f) => f.name === 'price_order')!.range.p50 / 2;
+    const here = c.x.findIndex((x) => Math.abs(x - doc.size_mm[0]) < 1e-6);
+    [a, b].forEach((p, k) => expect(c.p50[k][here] / one(p)).toBeCloseTo(1, 1));
+    // 2.5^(8/12), another case of its own: all but its remedies, which stay as they are here.
+    const larger = 2.5 ** (8 / 12);
+    const milled = evaluateCase({ ...doc, size_mm: doc.size_mm.map((x) => x * larger) as CaseDoc['size_mm'] }, BUILT_IN_SITE, 1000).view.pins[1];
+    expect(c.x[here + 8] / doc.size_mm[0]).toBeCloseTo(larger, 9);
+    expect(c.p50[1][here + 8] / one(milled)).toBeCloseTo(1, 1);
+    expect(c.p50[1][here + 8] / c.p50[1][here]).toBeGreaterThan(1.2);
+  });
+  it('takes a price of one size over the others in proportion, and ends a way where its machine has no more room', () => {
+    const quoted = { price_order: { low: 100, likely: 100, high: 100, kind: 'quote' as const, note: '' } };
+    const pins = [{ process: 'extrusion-open', material: 'pla' }, { process: 'cnc-mill', material: 'al-6061' }];
+    const plain = demoDoc({ pins, size_mm: [180, 160, 60] });
+    const [{ sizeCurve: p }, { sizeCurve: q }] = [plain, { ...plain, overrides: { 'cnc-mill/al-6061': quoted } }].map((d) =>
+      evaluateCase(d, BUILT_IN_SITE, 1000).view
+    );
+    const here = 12, last = p.x.length - 1;
+    expect(q.p50[1][here]).toBeCloseTo(50, 6);
+    expect(q.p50[1][last] / q.p50[1][here] / (p.p50[1][last] / p.p50[1][here])).toBeCloseTo(1, 1);
+    const [long, wide] = [180, 160], room = Math.min(...processOf('extrusion-open').envelope_mm.slice(0, 2));
+    // Lying flat its sides outgrow a bed of equal sides one after the other; turned on it a little later at most.
+    expect(p.ends![0]! / long).toBeGreaterThanOrEqual(room / long - 1e-3);
+    expect(p.ends![0]! / long).toBeLessThan((Math.SQRT2 * room) / wide);
+    expect(p.p50[0][last]).toBeNaN();
+    expect(Number.isFinite(p.p50[0][here])).toBe(true);
   });
   it('finds where two ways change places, hand-worked', () => {
     // Two quoted routes, no design changes: 100 each lasting long against 30 each lasting little.

@@ -13,7 +13,7 @@ import type { CostGroup } from '../worksheet/types';
 import { inOrder } from './order';
 import { evaluateToday } from '../routes/today';
 import { contending, DECISION_LINE, todayOption } from './today-option';
-import { chanceBelow, chanceOfLeast, copiesCurve, type Curve, cycleCurve, NO_CURVE } from './compare';
+import { chanceBelow, chanceOfLeast, copiesCurve, type Curve, cycleCurve, NO_CURVE, sizeCurve } from './compare';
 import { type CaseFacts, isTodayPriced, missingEssentials } from '../case/facts';
 import { isSaidToday } from '../case/today';
 import { licensedOf } from '../case/safety';
@@ -107,6 +107,7 @@ export interface CaseView {
   /** Cost over the programme against cycles; price of one against copies. */
   curve: Curve;
   copiesCurve: Curve;
+  sizeCurve: Curve;
   cyclesTotal: number;
   plans: PlanView[];
   verdict: Verdict;
@@ -195,6 +196,7 @@ export function evaluateCase(doc: CaseDoc, site: Site, samples = RISK_SAMPLES, s
       room_mm: result.route.process.envelope_mm,
     })),
     curve: drawn ? cycleCurve(results, Math.max(10, 2 * cyclesTotal)) : NO_CURVE,
+    sizeCurve: drawn ? sizeCurve(results) : NO_CURVE,
     copiesCurve: drawn ? copiesCurve(results, facts.need.copies?.value ?? 1) : NO_CURVE,
     cyclesTotal,
     plans: plans.map((p) => planView(p, facts)),

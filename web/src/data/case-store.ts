@@ -148,7 +148,7 @@ export class CaseStore extends Edited<CaseDoc, CaseRecord> {
       ? {
         ...view,
         options: withPrices(view.options, before.options),
-        ...(!view.curve.x.length && sameWays(view, before) && { curve: before.curve, copiesCurve: before.copiesCurve }),
+        ...(!view.curve.x.length && sameWays(view, before) && { curve: before.curve, copiesCurve: before.copiesCurve, sizeCurve: before.sizeCurve }),
       }
       : view;
     this.options.set(now.options);

@@ -152,6 +152,8 @@ interface Axis {
   log?: boolean;
   unit: string;
   step: boolean;
+  /** What stands at the place that is asked. */
+  here?: string;
 }
 
 /** As wide as a figure of an axis. */
@@ -188,7 +190,10 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
   const along = (x: number): number => (axis.log ? Math.log10(x) : x);
   const up = (y: number): number => (axis.log ? Math.log10(Math.max(y, 0.01)) : y);
   const back = (y: number): number => (axis.log ? 10 ** y : y);
-  const ticks = axis.log ? decadeTicks(ways.flatMap(({ k }) => curve.p50[k]).map(up)) : [];
+  /** A way may come to its end before the curve does. */
+  const placesOf = (k: number): number[] => curve.x.flatMap((_, i) => (Number.isFinite(curve.p50[k][i]) ? [i] : []));
+  const labelled = (k: number): number => labelAt(placesOf(k).length, k);
+  const ticks = axis.log ? decadeTicks(ways.flatMap(({ k }) => placesOf(k).map((i) => up(curve.p50[k][i])))) : [];
   const top = axis.log ? undefined : frameTop(ways);
   const line = axis.step ? ('stepline' as const) : ('straight' as const);
   return (ink) => ({
@@ -197,9 +202,9 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
       ...withBand.map(({ letter, k }) => ({
         type: 'rangeArea',
         name: `${letter}, 10 to 90 %`,
-        data: curve.x.map((x, i) => ({ x: along(x), y: [up(curve.p10[k][i]), up(curve.p90[k][i])] })),
+        data: placesOf(k).map((i) => ({ x: along(curve.x[i]), y: [up(curve.p10[k][i]), up(curve.p90[k][i])] })),
       })),
-      ...ways.map(({ letter, k }) => ({ type: 'line', name: letter, data: curve.x.map((x, i) => ({ x: along(x), y: up(curve.p50[k][i]) })) })),
+      ...ways.map(({ letter, k }) => ({ type: 'line', name: letter, data: placesOf(k).map((i) => ({ x: along(curve.x[i]), y: up(curve.p50[k][i]) })) })),
     ] as ApexOptions['series'],
     colors: [...withBand.map((_, i) => (i ? ink.ochre : ink.petrol)), ...ways.map(() => ink.petrol)],
     fill: { opacity: [...withBand.map(() => 0.14), ...ways.map(() => 1)] },
@@ -246,7 +251,7 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
           borderColor: ink.ochre,
           strokeDashArray: 0,
           label: {
-            text: 'asked',
+            text: axis.here ?? 'asked',
             style: { background: ink.sheet, color: ink.ochre, fontSize: '12px' },
             borderColor: ink.ochre,
             orientation: 'horizontal',
@@ -254,9 +259,9 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
           },
         },
       ],
-      points: ways.filter(({ k }) => !top || curve.p50[k][labelAt(curve.x.length, k)] <= top).map(({ letter, k }) => ({
-        x: along(curve.x[labelAt(curve.x.length, k)]),
-        y: up(curve.p50[k][labelAt(curve.x.length, k)]),
+      points: ways.filter(({ k }) => !top || curve.p50[k][labelled(k)] <= top).map(({ letter, k }) => ({
+        x: along(curve.x[labelled(k)]),
+        y: up(curve.p50[k][labelled(k)]),
         marker: { size: 0 },
         label: {
           text: letter,
@@ -278,6 +283,19 @@ export const cyclesChart = (view: CaseView, currency: string): (ink: ChartInk) =
 
 export const copiesChart = (view: CaseView, copies: number, currency: string): (ink: ChartInk) => ApexOptions =>
   curveChart(view, view.copiesCurve, currency, { title: 'copies ordered at a time', asked: copies, unit: 'copies', step: false, log: true });
+
+export const sizeChart = (view: CaseView, length: number, currency: string): (ink: ChartInk) => ApexOptions =>
+  curveChart(view, view.sizeCurve, currency, { title: 'longest side, mm', asked: length, unit: 'mm', step: false, log: true, here: 'this part' });
+
+/** Where ways change places over the size of the part, and which of them end. */
+export function sizeWords(view: CaseView): string {
+  const { sizeCurve, pins } = view;
+  const ends = (sizeCurve.ends ?? []).flatMap((
+    mm,
+    k,
+  ) => (mm && pins[k] ? [`${pins[k].letter} ends at ${formatNumber(mm)} mm: its machine has no more room.`] : []));
+  return [crossingWords(view, sizeCurve, 'mm'), ...ends].join(' ');
+}
 
 const SURE = 0.95;
 

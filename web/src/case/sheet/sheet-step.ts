@@ -4,6 +4,7 @@ import type { PinView, SheetFigure } from '@cuadro/core/decide/evaluate-case';
 import { ahead, newWays } from '@cuadro/core/decide/summary';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
+import { sizeOf } from '@cuadro/core/case/facts';
 import { factsOf } from '@cuadro/core/plan/facts';
 import { CaseStore } from '../../data/case-store';
 import { MarginService, type OpenSubject } from '../../data/margin.service';
@@ -14,7 +15,19 @@ import { Chart } from '../../shared/chart';
 import { StateGlyph } from '../../shared/state-glyph';
 import { LeadCalendar } from './lead-calendar';
 import { OverrideForm } from './override-form';
-import { beyondWords, buildUpChart, buildUpWords, copiesChart, crossingWords, cyclesChart, moversChart, moversWords, priceStepsChart } from './sheet-charts';
+import {
+  beyondWords,
+  buildUpChart,
+  buildUpWords,
+  copiesChart,
+  crossingWords,
+  cyclesChart,
+  moversChart,
+  moversWords,
+  priceStepsChart,
+  sizeChart,
+  sizeWords,
+} from './sheet-charts';
 import { SheetStrips } from './sheet-strips';
 
 /** Pinned routes side by side. Every figure opens in the margin; any line can be overridden. */
@@ -103,6 +116,9 @@ export class SheetStep {
   private readonly copies = computed(() => factsOf(this.store.doc()!, this.shops.site()).need.copies?.value ?? 1);
   protected readonly byCopies = computed(() => copiesChart(this.store.view()!, this.copies(), this.shops.currency()));
   protected readonly copiesCrossings = computed(() => crossingWords(this.store.view()!, this.store.view()!.copiesCurve, 'copies'));
+  private readonly length = computed(() => sizeOf(this.store.doc()!, true).sorted[0]);
+  protected readonly bySize = computed(() => sizeChart(this.store.view()!, this.length(), this.shops.currency()));
+  protected readonly sizeCrossings = computed(() => sizeWords(this.store.view()!));
   protected readonly workbook = computed(() => `/api/cases/${this.store.record()?.id}/sheet.xlsx`);
   protected readonly date = formatDate;
   protected readonly routeKey = routeKey;
