@@ -182,6 +182,30 @@ export function copiesCurve(results: readonly RouteResult[], asked: number): Cur
   return { ...curve, p10: each(curve.p10), p50: each(curve.p50), p90: each(curve.p90) };
 }
 
+/** A way that is cheapest by its median, up to where another is; with the 10 % and 90 % points of that place, where samples tell them. */
+export interface Stretch {
+  way: number;
+  upTo: number;
+  low: number;
+  high: number;
+}
+
+/** Which way is cheapest along a curve, in order. Ways that cost nothing are none. */
+export function cheapestAlong({ x, p50, crossings, ends }: Curve): Stretch[] {
+  const least = x.map((_, i) => p50.reduce((best, row, k) => (row[i] > 0 && (best < 0 || row[i] < p50[best][i]) ? k : best), -1));
+  const out: Stretch[] = [];
+  x.forEach((to, i) => {
+    const way = least[i], next = least[i + 1];
+    if (way < 0 || way === next) return;
+    const end = ends?.[way];
+    const met = crossings.find((c) => (c.a === way && c.b === next) || (c.a === next && c.b === way));
+    const middle = (to + (x[i + 1] ?? to)) / 2;
+    if (end && end < (x[i + 1] ?? Infinity)) out.push({ way, upTo: end, low: end, high: end });
+    else out.push(met ? { way, upTo: met.at, low: met.low, high: met.high } : { way, upTo: middle, low: middle, high: middle });
+  });
+  return out;
+}
+
 /** Sizes drawn, as multiples of the part's own. */
 const SIZES = Array.from({ length: 25 }, (_, k) => 2.5 ** (k / 12 - 1));
 /** Power of length in a unit: mm 1, cm^2 2, cm^3 3; anything else does not grow with the part. */

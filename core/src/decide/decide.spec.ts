@@ -8,7 +8,7 @@ import { DEFAULT_SHOP } from '../shelf/shop';
 import type { VerdictKind } from './verdict';
 import { processOf } from '../process/processes';
 import { valueOf } from '../worksheet/evaluate';
-import { cycleCurve } from './compare';
+import { cheapestAlong, type Curve, cycleCurve, NO_CURVE } from './compare';
 import { evaluateCase, type PinView } from './evaluate-case';
 import { resolveNeed } from '../case/facts';
 import { newCase } from '../case/new-case';
@@ -136,6 +136,14 @@ describe('an evaluated case', () => {
     expect(c.x[here + 8] / doc.size_mm[0]).toBeCloseTo(larger, 9);
     expect(c.p50[1][here + 8] / one(milled)).toBeCloseTo(1, 1);
     expect(c.p50[1][here + 8] / c.p50[1][here]).toBeGreaterThan(1.2);
+  });
+  it('says which way is cheapest along a curve, and up to where', () => {
+    const rows = [[1, 2, NaN], [3, 3, 3], [0, 0, 0], [9, 9, 2]];
+    const curve: Curve = { x: [10, 20, 30], p10: rows, p50: rows, p90: rows, crossings: [], ends: [24, null, null, null] };
+    expect(cheapestAlong(curve)).toEqual([{ way: 0, upTo: 24, low: 24, high: 24 }, { way: 3, upTo: 30, low: 30, high: 30 }]);
+    const crossed = { ...curve, ends: undefined, p50: [[1, 2, 4], [3, 3, 3]], crossings: [{ a: 0, b: 1, at: 25, low: 22, high: 29, share: 1 }] };
+    expect(cheapestAlong(crossed)).toEqual([{ way: 0, upTo: 25, low: 22, high: 29 }, { way: 1, upTo: 30, low: 30, high: 30 }]);
+    expect(cheapestAlong(NO_CURVE)).toEqual([]);
   });
   it('takes a price of one size over the others in proportion, and ends a way where its machine has no more room', () => {
     const quoted = { price_order: { low: 100, likely: 100, high: 100, kind: 'quote' as const, note: '' } };

@@ -1,7 +1,7 @@
 import type { ApexOptions } from 'apexcharts';
 import { scaleLinear } from 'd3-scale';
 import type { Letter } from '@cuadro/core/case/types';
-import type { Curve } from '@cuadro/core/decide/compare';
+import { cheapestAlong, type Curve } from '@cuadro/core/decide/compare';
 import type { CaseView, PinView } from '@cuadro/core/decide/evaluate-case';
 import { formatMoney, GROUP_WORDS } from '@cuadro/core/case/words';
 import { formatNumber } from '@cuadro/core/quantity/quantity';
@@ -150,6 +150,8 @@ interface Axis {
   asked: number;
   /** Drawn on decades. */
   log?: boolean;
+  /** Only the money is: what is drawn along begins at nothing. */
+  even?: boolean;
   unit: string;
   step: boolean;
   /** What stands at the place that is asked. */
@@ -187,9 +189,12 @@ export const beyondWords = (view: CaseView): string =>
 function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis): (ink: ChartInk) => ApexOptions {
   const ways = drawnWays(view, curve);
   const withBand = ways.filter(({ letter }) => shaded(view).includes(letter));
-  const along = (x: number): number => (axis.log ? Math.log10(x) : x);
+  const decades = axis.log && !axis.even;
+  const along = (x: number): number => (decades ? Math.log10(x) : x);
+  const far = scaleLinear().domain([0, curve.x.at(-1)!]).nice(6);
   const up = (y: number): number => (axis.log ? Math.log10(Math.max(y, 0.01)) : y);
-  const back = (y: number): number => (axis.log ? 10 ** y : y);
+  const down = (y: number): number => (axis.log ? 10 ** y : y);
+  const back = (x: number): number => (decades ? 10 ** x : x);
   /** A way may come to its end before the curve does. */
   const placesOf = (k: number): number[] => curve.x.flatMap((_, i) => (Number.isFinite(curve.p50[k][i]) ? [i] : []));
   const labelled = (k: number): number => labelAt(placesOf(k).length, k);
@@ -215,7 +220,8 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
     },
     xaxis: {
       type: 'numeric',
-      tickAmount: axis.log ? 3 : 6,
+      ...(axis.even && { min: 0, max: far.domain()[1] }),
+      tickAmount: axis.even ? far.ticks(6).length - 1 : axis.log ? 3 : 6,
       labels: { formatter: (x: string) => formatNumber(Math.round(back(Number(x)))) },
       title: { text: axis.title, style: { fontWeight: 400 } },
       tooltip: { enabled: false },
@@ -273,7 +279,7 @@ function curveChart(view: CaseView, curve: Curve, currency: string, axis: Axis):
     },
     tooltip: {
       x: { formatter: (x: number) => `${formatNumber(Math.round(back(x)))} ${axis.unit}` },
-      y: { formatter: (y: number) => formatMoney(back(y), currency) },
+      y: { formatter: (y: number) => formatMoney(down(y), currency) },
     },
   });
 }
@@ -285,16 +291,19 @@ export const copiesChart = (view: CaseView, copies: number, currency: string): (
   curveChart(view, view.copiesCurve, currency, { title: 'copies ordered at a time', asked: copies, unit: 'copies', step: false, log: true });
 
 export const sizeChart = (view: CaseView, length: number, currency: string): (ink: ChartInk) => ApexOptions =>
-  curveChart(view, view.sizeCurve, currency, { title: 'longest side, mm', asked: length, unit: 'mm', step: false, log: true, here: 'this part' });
+  curveChart(view, view.sizeCurve, currency, { title: 'longest side, mm', asked: length, unit: 'mm', step: false, log: true, even: true, here: 'this part' });
 
-/** Where ways change places over the size of the part, and which of them end. */
-export function sizeWords(view: CaseView): string {
-  const { sizeCurve, pins } = view;
-  const ends = (sizeCurve.ends ?? []).flatMap((
-    mm,
-    k,
-  ) => (mm && pins[k] ? [`${pins[k].letter} ends at ${formatNumber(mm)} mm: its machine has no more room.`] : []));
-  return [crossingWords(view, sizeCurve, 'mm'), ...ends].join(' ');
+/** Which way is cheapest at which size, and which of them end. */
+export function sizeWords({ sizeCurve, pins }: CaseView): string {
+  const ways = cheapestAlong(sizeCurve);
+  const parts = ways.slice(0, -1).map(({ way, upTo, low, high }) =>
+    `${pins[way].letter} up to ${formatNumber(upTo)} mm${low < high ? ` (${formatNumber(low)} to ${formatNumber(high)})` : ''}`
+  );
+  const last = ways.at(-1) && pins[ways.at(-1)!.way].letter;
+  const ends = (sizeCurve.ends ?? []).flatMap((mm, k) =>
+    mm && pins[k] ? [`${pins[k].letter} ends at ${formatNumber(mm)} mm, where its machine has no more room.`] : []
+  );
+  return [last ? `Cheapest is ${parts.length ? `${parts.join(', ')}, then ${last}` : `${last} at every size drawn`}.` : '', ...ends].filter(Boolean).join(' ');
 }
 
 const SURE = 0.95;

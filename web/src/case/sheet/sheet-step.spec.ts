@@ -7,7 +7,7 @@ import { demoDoc } from '@cuadro/core/case/testing';
 import { routeKey, type CaseDoc, type LineOverride } from '@cuadro/core/case/types';
 import { ShopService } from '../../data/shop.service';
 import { OverrideForm } from './override-form';
-import { beyondWords, buildUpWords, crossingWords, decadeTicks, frameTop, moversChart, moversWords, priceSteps } from './sheet-charts';
+import { beyondWords, buildUpWords, crossingWords, decadeTicks, frameTop, moversChart, moversWords, priceSteps, sizeWords } from './sheet-charts';
 
 const view =
   evaluateCase(demoDoc({ today: { ...EMPTY_TODAY, way: 'machined', material: 'al-6061', cost: 900, wait_days: 30, delay_per_day: 0 } }), BUILT_IN_SITE, 50)
@@ -66,6 +66,11 @@ describe('the charts in words', () => {
     expect(crossingWords(view, sure, 'copies')).toBe('A and B at 8 copies.');
     expect(crossingWords({ ...view, curve: { ...curve, crossings: [] } })).toBe('No two ways change places in this range.');
     expect(crossingWords({ ...view, pins: view.pins.slice(0, 1) })).toBe('Only one route is pinned.');
+    const bySize = { ...curve, x: [100, 200], p50: [[1, 3], [2, 2]], crossings: [{ a: 0, b: 1, at: 150, low: 140, high: 160, share: 1 }], ends: [null, 300] };
+    expect(sizeWords({ ...view, sizeCurve: bySize })).toBe(
+      'Cheapest is A up to 150 mm (140 to 160), then B. B ends at 300 mm, where its machine has no more room.',
+    );
+    expect(sizeWords({ ...view, sizeCurve: { ...bySize, p50: [[1, 1], [2, 2]], ends: undefined } })).toBe('Cheapest is A at every size drawn.');
   });
 });
 
