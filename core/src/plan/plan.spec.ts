@@ -76,6 +76,10 @@ const CASES: Record<string, CaseDoc> = {
   beads: demoDoc({ family: 'layup-mould', size_mm: [1200, 600, 300] }),
   vents: demoDoc({ family: 'thermoform-mould' }),
   pattern: demoDoc({ family: 'sand-pattern' }),
+  impact: demoDoc({ family: 'guard' }),
+  'drill-guide': demoDoc({ family: 'trim-fixture' }),
+  enclosed: demoDoc({ family: 'gripper' }),
+  contacts: demoDoc({ family: 'hand-tool' }),
 };
 /** Cases that each planner leaves alone; none where it is offered for every tool. */
 const NOT_FOR: Record<string, CaseDoc> = {
@@ -107,6 +111,10 @@ const NOT_FOR: Record<string, CaseDoc> = {
   beads: demoDoc(),
   vents: demoDoc({ family: 'gauge' }),
   pattern: demoDoc({ family: 'gauge' }),
+  impact: demoDoc(),
+  'drill-guide': demoDoc({ family: 'gauge' }),
+  enclosed: demoDoc({ family: 'core' }),
+  contacts: demoDoc({ family: 'guard' }),
 };
 /** A row for each table, other than what is usual. */
 const ROWS: Record<string, Values> = {
@@ -268,6 +276,10 @@ const FULL: Record<string, Values[]> = {
   poses: [{ places: [{ what: 'Top', z: 10 }, { x: 5 }] }, {}],
   beads: [{}, { fill: 0 }, { skin: 60, bead: 30 }],
   vents: [{}, { open: true, water: 100 }, { sheet: 'olefin' }],
+  impact: [{}, { sheet: 'printed', opened: 3, captive: false, seen: true }, { locked: true }],
+  'drill-guide': [{}, { tolerance: 0.01, bush: 4, carbon: true }, { stand_off: 0 }],
+  enclosed: [{}, { thing: 'chip', shields: true, pull: 0 }, { thing: 'magnet', long: 40, wide: 40 }],
+  contacts: [{}, { volts: 230, contacts: 200 }],
   pattern: [{}, { mould: 'shell' }, { mould: 'printed' }, { mould: 'printed', packed_price: 200 }],
   cooling: [{ mould: 'resin', wall: 3 }, { mould: 'aluminium', plastic: 'carbonate', flow: 0.5 }, {}],
 };

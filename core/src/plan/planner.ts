@@ -104,6 +104,13 @@ export const takenAs = (planner: string, name: string, label: string, unit: stri
   key: `plan.${planner}.${name}`,
 });
 
+const ONE = { mm: 'A millimetre', 'cm^2': 'A square centimetre', s: 'A second', N: 'A newton', degC: 'A degree', kg: 'A kilogram' } as const;
+const EXACTLY: Source = { kind: 'standard', text: 'By definition: it takes the unit off a figure.' };
+
+/** One of some units as entries `one_mm`, `one_s` …: dividing by them takes the unit off. */
+export const ones = (planner: string, ...units: (keyof typeof ONE)[]): Entry[] =>
+  units.map((unit) => takenAs(planner, `one_${unit.replace(/\W/g, '').toLowerCase()}`, ONE[unit], unit, 1, EXACTLY));
+
 /** A figure with its unit in the sentence of a finding: "84.8 N", "3.1°". */
 export const figureText = (x: number, unit: string): string => `${formatNumber(x)}${unit === '°' ? '' : ' '}${unit}`.trim();
 

@@ -4,9 +4,12 @@ import { assembly } from './planners/assembly';
 import { beads } from './planners/beads';
 import { brake } from './planners/brake';
 import { circulation } from './planners/circulation';
+import { contacts } from './planners/contacts';
 import { cooling } from './planners/cooling';
 import { core } from './planners/core';
 import { cureTool } from './planners/cure-tool';
+import { drillGuide } from './planners/drill-guide';
+import { enclosed } from './planners/enclosed';
 import { errorProof } from './planners/error-proof';
 import { errorStack } from './planners/error-stack';
 import { fit } from './planners/fit';
@@ -16,6 +19,7 @@ import { gauge } from './planners/gauge';
 import { grip } from './planners/grip';
 import { hazards } from './planners/hazards';
 import { hold } from './planners/hold';
+import { impact } from './planners/impact';
 import { inUse } from './planners/in-use';
 import { lifts } from './planners/lifts';
 import { lighten } from './planners/lighten';
@@ -37,6 +41,7 @@ export const PLANNERS: readonly Planner[] = [
   grip,
   hold,
   viceJaws,
+  drillGuide,
   brake,
   forming,
   spin,
@@ -51,12 +56,15 @@ export const PLANNERS: readonly Planner[] = [
   circulation,
   trayArray,
   shield,
+  contacts,
+  impact,
   spare,
   errorProof,
   hazards,
   errorStack,
   manyUp,
   fittedParts,
+  enclosed,
   fit,
   assembly,
   room,
