@@ -27,6 +27,9 @@ export interface Requirement<T = number> {
   from: string;
 }
 
+export const COLOURS = { none: 'does not matter', dark: 'dark, so that dirt does not show', coded: 'of its own, by kind, side or product' } as const;
+export type Colour = keyof typeof COLOURS;
+
 export interface Need {
   serviceTemp?: Requirement;
   peakTemp?: Requirement;
@@ -55,6 +58,7 @@ export interface Need {
   fluids?: Requirement<WetWith[]>;
   wet?: Requirement<boolean>;
   uv?: Requirement<boolean>;
+  colour?: Requirement<Colour>;
   esd?: Requirement<Exclude<Esd, 'insulating'> | 'none'>;
   flame?: Requirement<Exclude<Flame, 'burns'> | 'none'>;
   contact?: Requirement<Contact>;
@@ -157,6 +161,10 @@ export const REQUIREMENTS: readonly RequirementSpec[] = [
   { id: 'fluids', group: 'Surroundings', kind: 'choices', label: 'Fluids', options: Object.entries(WET_WITH).map(([value, label]) => ({ value, label })), help: 'Coolant, oil and cleaners attack some plastics slowly and some at once.' },
   { id: 'wet', group: 'Surroundings', kind: 'yes-no', label: 'Wet or damp for long', help: 'Some nylons swell by a third of a per cent and lose stiffness.' },
   { id: 'uv', group: 'Surroundings', kind: 'yes-no', label: 'Sunlight or UV lamps', help: 'Resins and some plastics go brittle within weeks.' },
+  {
+    id: 'colour', group: 'Surroundings', kind: 'choice', label: 'Colour', help: 'A colour tells left from right, or one product from another; on a dark tool dirt does not show.',
+    options: Object.entries(COLOURS).map(([value, label]) => ({ value, label })),
+  },
   {
     id: 'esd', group: 'Surroundings', kind: 'choice', label: 'Static charge', help: 'A charged tray kills electronics without a mark.',
     options: [{ value: 'none', label: 'does not matter' }, { value: 'dissipative', label: 'must lead it away slowly' }, { value: 'conductive', label: 'must conduct' }],

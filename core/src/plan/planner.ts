@@ -109,7 +109,7 @@ const EXACTLY: Source = { kind: 'standard', text: 'By definition: it takes the u
 
 /** One of some units as entries `one_mm`, `one_s` …: dividing by them takes the unit off. */
 export const ones = (planner: string, ...units: (keyof typeof ONE)[]): Entry[] =>
-  units.map((unit) => takenAs(planner, `one_${unit.replace(/\W/g, '').toLowerCase()}`, ONE[unit], unit, 1, EXACTLY));
+  units.map((unit) => takenAs(planner, `one_${unit === 'degC' ? 'c' : unit.replace('^', '').toLowerCase()}`, ONE[unit], unit, 1, EXACTLY));
 
 /** A figure with its unit in the sentence of a finding: "84.8 N", "3.1°". */
 export const figureText = (x: number, unit: string): string => `${formatNumber(x)}${unit === '°' ? '' : ' '}${unit}`.trim();

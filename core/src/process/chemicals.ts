@@ -11,6 +11,12 @@ interface Handling {
 
 const HANDLING: readonly Handling[] = [
   {
+    of: ['the dye'],
+    store: 'dry, closed, away from what is eaten or worn',
+    air: 'extraction over the hot bath; dust of dry dye is not breathed in',
+    hands: 'gloves and glasses: it stains and some make skin itch; what is used up as the sheet says',
+  },
+  {
     of: ['the uncured resin', 'the uncured resins', 'the support material and its bath'],
     store: 'cool, dark, closed, in a tray that holds a spill',
     air: 'extraction at machine and bench',

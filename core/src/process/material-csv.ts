@@ -59,6 +59,7 @@ const EMPTY: Material = {
   compressive_mpa: exactly(NaN),
   contact: 'never',
   removal: 'stays',
+  colour: 'own',
   fluids: { coolant: 'C', 'mineral-oil': 'C', alcohol: 'C', ketone: 'D', aromatic: 'D', chlorinated: 'D', alkaline: 'C', acid: 'D', hydraulic: 'C' },
   marks: 'with-pad',
   wear: 0.3,

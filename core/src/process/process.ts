@@ -95,6 +95,8 @@ export interface Process {
   roughness_um: Range;
   /** Does a wall hold vacuum? tight: as it is. seal: after sealing. porous: hardly. */
   tight: 'tight' | 'seal' | 'porous';
+  /** What is light by itself comes out grey: its fusing agent is black. */
+  greys?: true;
   /** Makes only tools of these duties. */
   duties?: readonly Duty[];
   /** Fewest pieces for which it is run, or the most, and why. */

@@ -28,6 +28,10 @@ const ROWS: Row[] = [
   { family: 'hand-jig', what: 'left in a car in summer, in PLA', need: { load: 100, serviceTemp: 70 }, route: 'extrusion-open/pla', says: 'fail', because: ['heat', /more than PLA stands/] },
   { family: 'hand-jig', what: 'used out of doors, in tough resin', need: { load: 60, serviceTemp: 25, uv: true }, route: 'vat-resin/resin-tough', says: 'fail', because: ['uv', /brittle in sunlight/] },
   { family: 'hand-jig', what: 'used out of doors, in ASA', need: { load: 60, serviceTemp: 25, uv: true, tolerance: 0.6, cyclesPerYear: 500 }, route: 'extrusion-chamber/asa', says: 'pass' },
+  { family: 'hand-jig', what: 'coloured by side, in PETG', need: { load: 60, serviceTemp: 25, tolerance: 0.6, cyclesPerYear: 500, colour: 'coded' }, route: 'extrusion-open/petg', says: 'pass' },
+  { family: 'hand-jig', what: 'coloured by side, in nylon powder: a dye', need: { load: 60, serviceTemp: 25, tolerance: 0.6, cyclesPerYear: 500, colour: 'coded' }, route: 'powder-polymer/pa12-powder', says: 'conditional', because: ['colour', /comes white: it takes a dye/] },
+  { family: 'hand-jig', what: 'coloured by side, where a fusing agent makes it grey', need: { load: 60, serviceTemp: 25, colour: 'coded' }, route: 'powder-fusing/pa12-powder', says: 'conditional', because: ['colour', /comes out grey: paint/] },
+  { family: 'hand-jig', what: 'dark against dirt, in carbon-filled nylon', need: { load: 60, serviceTemp: 25, tolerance: 0.6, cyclesPerYear: 500, colour: 'dark' }, route: 'extrusion-chamber/pa12-cf', says: 'pass' },
   // Assembly
   { family: 'assembly-fixture', what: 'nests circuit boards, in plain PA12-CF', need: { load: 50, serviceTemp: 25, esd: 'dissipative' }, route: 'extrusion-chamber/pa12-cf', says: 'fail', because: ['esd', /lead charge away/] },
   { family: 'assembly-fixture', what: 'nests circuit boards, in the charge-dissipating nylon', need: { load: 50, serviceTemp: 25, esd: 'dissipative', tolerance: 0.6 }, route: 'extrusion-open/pa6-cf-esd', says: 'pass' },

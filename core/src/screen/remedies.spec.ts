@@ -100,6 +100,16 @@ describe('remedies', () => {
     expect(more('price_once')).toBeCloseTo(0.4 * 65 * 1.15, 6);
     expect(more('mass_tool')).toBeCloseTo(0.048, 10);
   });
+  it('a dye colours white powder, the grey one only dark, and fades in sunlight; a coat is paint', () => {
+    const found = (key: string, value: string, taken: string[], more: object = {}) =>
+      route(key, { colour: value, ...more }, taken).checks.find((c) => c.id === 'colour')!;
+    expect(found('powder-polymer/pa12-powder', 'coded', ['dye'])).toMatchObject({ state: 'pass', reason: expect.stringContaining('show white beneath') });
+    expect(found('powder-polymer/pa12-powder', 'coded', ['dye'], { uv: true }).state).toBe('conditional');
+    expect(route('powder-fusing/pa12-powder', { colour: 'coded' }, ['dye']).remedies).toEqual([]);
+    expect(found('powder-fusing/pa12-powder', 'dark', ['dye'])).toMatchObject({ state: 'pass', reason: expect.stringContaining('show grey beneath') });
+    expect(found('extrusion-chamber/pa12-cf', 'coded', ['coating']).reason).toContain('Painted');
+    expect(route('vat-resin/resin-tough', { colour: 'none' }, []).checks.some((c) => c.id === 'colour')).toBe(false);
+  });
   it('a coat bears a fluid that attacks the bare plastic, and insulates', () => {
     const need = { fluids: ['alkaline'], esd: 'dissipative' };
     expect(state(route('extrusion-open/pa6-cf-esd', { ...need, fluids: ['acid'] }), 'fluids')).toBe('fail');

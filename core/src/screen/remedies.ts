@@ -6,6 +6,7 @@ import { coating } from './remedies/coating';
 import { compressionLimiters } from './remedies/compression-limiters';
 import { conductiveGrade } from './remedies/conductive-grade';
 import { deeperSection } from './remedies/deeper-section';
+import { dye } from './remedies/dye';
 import { drainHoles } from './remedies/drain-holes';
 import { drilledHoles } from './remedies/drilled-holes';
 import { dryBox } from './remedies/dry-box';
@@ -47,6 +48,7 @@ const KINDS = {
   'metal-face': metalFace,
   smooth,
   seal,
+  dye,
   coating,
   'soft-pads': softPads,
   'two-stage-cure': twoStageCure,

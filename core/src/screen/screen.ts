@@ -3,6 +3,7 @@ import { type RequirementId, requirementSpec } from '../need/requirements';
 import { inSentence, list } from '../quantity/words';
 import { type Check, type CheckContext, type CheckResult, type Finding, type State, STATE_CHANCE, worse, worst } from './check';
 import { batch } from './checks/batch';
+import { colour } from './checks/colour';
 import { contact } from './checks/contact';
 import { creep } from './checks/creep';
 import { cure } from './checks/cure';
@@ -79,6 +80,7 @@ const BY_ID = {
   moisture,
   uv,
   esd,
+  colour,
   flame,
   contact,
   wear,

@@ -1,6 +1,6 @@
 import type { Size } from '../case/facts';
 import type { Process } from '../process/process';
-import type { Esd, Flame, FluidRating, Impact, Material, Moisture, Uv, WetWith } from '../shelf/types';
+import type { Colour, Esd, Flame, FluidRating, Impact, Material, Moisture, Uv, WetWith } from '../shelf/types';
 import { once } from '../worksheet/once';
 import type { Range } from '../worksheet/types';
 
@@ -30,6 +30,8 @@ export interface Traits {
   /** Ra, µm. */
   ra_um: Range;
   tight: Process['tight'];
+  /** As it comes out of its process, dyed at its skin, or painted over. */
+  colour: Colour | 'grey' | 'dyed' | 'painted';
 }
 
 /** Wood moves across the grain from a dry winter to a damp summer by this share of its length. */
@@ -57,6 +59,7 @@ export function traitsOf(process: Process, material: Material, size: Size): Trai
     flatness_mm: tolerance * (process.kind === 'print' ? WARP : 1),
     ra_um: process.roughness_um,
     tight: process.tight,
+    colour: process.greys && material.colour === 'light' ? 'grey' : material.colour ?? 'own',
   };
 }
 

@@ -1,7 +1,7 @@
 import { capital } from '../quantity/words';
 import type { ChoiceInput, NumberInput, TextInput } from '../inputs/spec';
 import type { Range } from '../worksheet/types';
-import { ESD_WORDS, exactly, FLAME_WORDS, FLUIDS, FLUID_IDS, IMPACT_WORDS, type Material, REMOVAL_WORDS, UV_WORDS } from './types';
+import { ESD_WORDS, exactly, FLAME_WORDS, FLUIDS, FLUID_IDS, IMPACT_WORDS, type Material, COLOUR_WORDS, REMOVAL_WORDS, UV_WORDS } from './types';
 
 /**
  * Every property of a material, once: what it is called, how it is read and written, and the range beyond which a figure is a
@@ -65,6 +65,7 @@ export const PROPERTIES: readonly Property[] = [
   { kind: 'choice', id: 'flame', label: 'Fire', options: words(FLAME_WORDS), get: (m) => m.flame, set: (m, v) => ({ ...m, flame: v as Material['flame'] }) },
   { kind: 'choice', id: 'contact', label: 'Food, medical', options: [{ value: 'ask', label: 'ask who must confirm' }, { value: 'never', label: 'not sold for it' }], get: (m) => m.contact, set: (m, v) => ({ ...m, contact: v as Material['contact'] }) },
   { kind: 'choice', id: 'removal', label: 'Getting it out', options: words(REMOVAL_WORDS), get: (m) => m.removal, set: (m, v) => ({ ...m, removal: v as Material['removal'] }) },
+  { kind: 'choice', id: 'colour', label: 'Colour', options: words(COLOUR_WORDS), get: (m) => m.colour ?? 'own', set: (m, v) => ({ ...m, colour: v as Material['colour'] }) },
   { kind: 'choice', id: 'marks', label: 'Marks', options: words(MARKS), get: (m) => m.marks, set: (m, v) => ({ ...m, marks: v as Material['marks'] }) },
   ...FLUID_IDS.map((f): ClassProperty => ({ kind: 'choice', id: `fluid_${f.replace('-', '_')}`, label: capital(FLUIDS[f]), options: words(RATINGS), get: (m) => m.fluids[f], set: (m, v) => ({ ...m, fluids: { ...m.fluids, [f]: v } as Material['fluids'] }) })),
   { kind: 'text', id: 'note', label: 'Note', max: 400, optional: true, get: (m) => m.note, set: (m, note) => ({ ...m, note }) },

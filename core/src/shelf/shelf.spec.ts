@@ -11,6 +11,7 @@ import { PROPERTIES } from './properties';
 import { materialFaults } from '../process/material-faults';
 import { material, MATERIALS, shelfOf } from './shelf';
 import { DEFAULT_SHOP } from './shop';
+import type { Material } from './types';
 
 const SCHEMA = shopSchema;
 const HEAD = 'id,label,processes,density,modulus,modulus_across,strength,strength_across,use_low,use,use_high,price,compressive,source';
@@ -66,6 +67,11 @@ describe('the built-in shelf', () => {
 });
 
 describe('own materials', () => {
+  it('from before colours were kept have that of the row they stand for', () => {
+    const { colour: _, ...older } = material('pa12-powder');
+    const own = (m: Material) => shelfOf({ ...DEFAULT_SHOP, materials: [{ material: m, history: [] }] }).material(m.id).colour;
+    expect([own(older), own({ ...older, id: 'ours' }) ?? 'own', own({ ...older, colour: 'black' })]).toEqual(['light', 'own', 'black']);
+  });
   it('stand before built-in ones, which are not lost', () => {
     const dearer = { ...material('pla'), price_per_kg: { low: 30, likely: 31, high: 32 }, source: { kind: 'you' as const, text: 'invoice' } };
     const shop = { ...DEFAULT_SHOP, materials: withOwn([], [dearer], MATERIALS, { at: '2026-11-25', who: 'me', how: '' }) };
@@ -104,7 +110,8 @@ describe('own materials', () => {
   it.each([
     ['', 1, 'id'],
     ['name,density\nx,1', 1, 'id'],
-    [`${HEAD},colour\n${row('a')},red`, 1, 'colour'],
+    [`${HEAD},smell\n${row('a')},sweet`, 1, 'smell'],
+    [`${HEAD},colour\n${row('a')},red`, 2, 'colour'],
     [`${HEAD}\n${row('a', { price: '-4' })}`, 2, 'price'],
     [`${HEAD}\n${row('a', { source: '' })}`, 2, 'source'],
     [`${HEAD}\n${row('a', { processes: 'cnc-mill' })}`, 2, 'cutting'],

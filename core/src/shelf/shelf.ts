@@ -19,7 +19,9 @@ export interface Shelf {
 }
 
 function shelf(own: readonly OwnMaterial[]): Shelf {
-  const replaced = new Map(own.map((o) => [o.material.id, o.material]));
+  // Rows that are older than the colour have that of the row they replace.
+  const colours = new Map(MATERIALS.map((m) => [m.id, m.colour]));
+  const replaced = new Map(own.map(({ material: m }) => [m.id, m.colour ? m : { ...m, colour: colours.get(m.id) }]));
   const builtIn = new Set(MATERIALS.map((m) => m.id));
   const materials = [...MATERIALS.map((m) => replaced.get(m.id) ?? m), ...own.map((o) => o.material).filter((m) => !builtIn.has(m.id))];
   const byId = new Map(materials.map((m) => [m.id, m]));

@@ -53,6 +53,8 @@ export interface Material {
   fibre_per_cm3?: Range;
   /** How it is got out of what was made around it. */
   removal: Removal;
+  /** As it comes; absent in sites' own rows that are older than this: that of the row they replace, else its own. */
+  colour?: Colour;
   note: string;
   source: Source;
 }
@@ -73,6 +75,14 @@ export interface Moisture {
 export const IMPACT_WORDS: Record<Impact, string> = { brittle: 'breaks when dropped', fair: 'stands light knocks', tough: 'stands drops' };
 export const UV_WORDS: Record<Uv, string> = { embrittles: 'goes brittle in sunlight', fades: 'fades and weakens slowly', stable: 'stands sunlight' };
 export const ESD_WORDS: Record<Esd, string> = { insulating: 'charges up', dissipative: 'leads charge away slowly', conductive: 'conducts' };
+export type Colour = 'any' | 'clear' | 'light' | 'black' | 'own';
+export const COLOUR_WORDS: Record<Colour, string> = {
+  any: 'in many colours, all through',
+  clear: 'clear',
+  light: 'white, and takes a dye',
+  black: 'black',
+  own: 'in its own',
+};
 export const REMOVAL_WORDS: Record<Removal, string> = {
   stays: 'stays as it is',
   dissolved: 'dissolves in a warm bath',

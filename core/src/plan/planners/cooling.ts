@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Line, Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { compared, type Figures, ones, type PlanContext, type PlanFinding, type Planner, takenAs } from '../planner';
 
 const SLAB: Source = { kind: 'standard', text: 'A plate of plastic cooled from both faces: s²/π²a · ln(8/π² · (melt − face)/(out − face)).' };
 const CHANNELS: Source = { kind: 'standard', text: 'A row of channels beneath a face: ln(2p/πd · sinh 2πb/p) · p/2πk of the mould, p/πdh of the water.' };
@@ -206,10 +206,7 @@ export const cooling: Planner = {
         ...entry(id === 'mould' ? 'mould_k' : 'now_k', `${id === 'mould' ? 'New mould' : 'Mould now'} conducts, W/(m·K)`, mouldOf(values, id).k, PRACTICE),
         key: `plan.cooling.k.${mouldOf(values, id).value}`,
       })),
-      entry('one_mm', 'A millimetre', [1, 1, 1], SLAB, 'mm'),
-      entry('one_kg', 'A kilogram', [1, 1, 1], SLAB, 'kg'),
-      entry('one_s', 'A second', [1, 1, 1], SLAB, 's'),
-      entry('one_c', 'A degree', [1, 1, 1], SLAB, 'degC'),
+      ...ones('cooling', 'mm', 'kg', 's', 'degC'),
       entry('one_litre', 'A litre a minute', [1, 1, 1], FLOW, 'L/minute'),
       entry('one_mpa', 'A megapascal', [1, 1, 1], FLOW, 'MPa'),
       entry('shots_year', 'Shots a year', same(need.cyclesPerYear?.value ?? 5000), { kind: 'need', text: 'From the Need step.' }),

@@ -1,7 +1,7 @@
 import { number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, ones, type Planner, type PlanContext, type PlanFinding } from '../planner';
+import { compared, type Figures, ones, type Planner, type PlanFinding } from '../planner';
 
 const TILT: Source = {
   kind: 'standard',

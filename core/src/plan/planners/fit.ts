@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Range, Source } from '../../worksheet/types';
-import { type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { type Figures, ones, type PlanContext, type PlanFinding, type Planner, takenAs } from '../planner';
 
 const PEAKS: Source = {
   kind: 'standard',
@@ -127,7 +127,7 @@ export const fit: Planner = {
       one('shaft_grows', 'Shaft grows, millionths a kelvin', '', shaftOf.grows, GROWS),
       // A block that swells all over has larger holes, as one that warms.
       one('swell', 'Shaft swells more than the hole, %', '', values['wet'] === true ? shaftOf.swells - holeOf.swells : 0, GROWS),
-      one('one_mm', 'A millimetre', 'mm', 1, PEAKS),
+      ...ones('fit', 'mm'),
     ];
   },
   lines: [

@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { compared, type Figures, ones, type PlanContext, type PlanFinding, type Planner, takenAs } from '../planner';
 
 const SHRINK: Source = { kind: 'standard', text: 'Foundry practice: linear shrinkage of the alloy from setting to cold; less where cores hold it back.' };
 const DRAFT: Source = { kind: 'standard', text: 'Depth × tangent of the draft, on each side.' };
@@ -197,9 +197,7 @@ export const pattern: Planner = {
     const [low, likely, high] = alloyOf(values).shrink;
     return [
       takenAs('pattern', 'shrink', 'Shrinks by, %', '', { low, likely, high }, SHRINK),
-      takenAs('pattern', 'one_cm2', 'A square centimetre', 'cm^2', 1, SHELL),
-      takenAs('pattern', 'one_kg', 'A kilogram', 'kg', 1, SHELL),
-      takenAs('pattern', 'one_mm', 'A millimetre', 'mm', 1, PRACTICE),
+      ...ones('pattern', 'cm^2', 'kg', 'mm'),
     ];
   },
   lines: [

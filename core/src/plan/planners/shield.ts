@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { compared, type Figures, ones, type PlanContext, type PlanFinding, type Planner, takenAs } from '../planner';
 
 const LUMP: Source = {
   kind: 'standard',
@@ -109,10 +109,7 @@ export const shield: Planner = {
       one('energy', 'Heat of the weld, J/mm', '', { low, likely, high }, PRACTICE),
       one('rho', 'Density of the shield, g/cm³', '', s.rho, LUMP),
       one('heat', 'Its heat, J/(g·K)', '', s.c, LUMP),
-      one('one_mm', 'A millimetre', 'mm', 1, LUMP),
-      one('one_cm2', 'A square centimetre', 'cm^2', 1, LUMP),
-      one('one_s', 'A second', 's', 1, LUMP),
-      one('one_c', 'A degree', 'degC', 1, LUMP),
+      ...ones('shield', 'mm', 'cm^2', 's', 'degC'),
     ];
   },
   lines: [

@@ -2,7 +2,7 @@ import { number } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
 import { metalEntries, metalInputs } from '../metals';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { compared, type Figures, ones, type PlanContext, type PlanFinding, type Planner, takenAs } from '../planner';
 
 const PUSH: Source = {
   kind: 'standard',
@@ -99,11 +99,7 @@ export const spin: Planner = {
     return [
       ...metalEntries('spin', values),
       one('skin_depth', 'Skin that warms', 'mm', { low: 1, likely: 2, high: 3 }, PRACTICE),
-      one('one_mm', 'A millimetre', 'mm', 1, TURNS),
-      one('one_kg', 'A kilogram', 'kg', 1, TURNS),
-      one('one_n', 'A newton', 'N', 1, TURNS),
-      one('one_s', 'A second', 's', 1, TURNS),
-      one('one_c', 'A degree', 'degC', 1, TURNS),
+      ...ones('spin', 'mm', 'kg', 'N', 's', 'degC'),
       one('one_mpa', 'A megapascal', 'MPa', 1, TURNS),
       one('one_ms', 'A metre a second', 'm/s', 1, TURNS),
       one('n_per', 'N for MPa on mm²', 'N/(MPa*mm^2)', 1, TURNS),

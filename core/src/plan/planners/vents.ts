@@ -2,7 +2,7 @@ import { number, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Option } from '../../inputs/spec';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { compared, type Figures, ones, type PlanContext, type PlanFinding, type Planner, takenAs } from '../planner';
 
 const HEAT: Source = {
   kind: 'standard',
@@ -128,10 +128,7 @@ export const vents: Planner = {
       one('rho', 'Density, g/cm³', '', s.rho, PRACTICE),
       one('shrink', 'Shrinks by, %', '', { low: s.shrink[0], likely: s.shrink[1], high: s.shrink[2] }, PRACTICE),
       one('length_over', 'Longest side', 'mm', Math.max(...doc.size_mm), { kind: 'need', text: 'Size of the tool.' }),
-      one('one_cm2', 'A square centimetre', 'cm^2', 1, HEAT),
-      one('one_mm', 'A millimetre', 'mm', 1, HEAT),
-      one('one_s', 'A second', 's', 1, HEAT),
-      one('one_k', 'A degree', 'degC', 1, HEAT),
+      ...ones('vents', 'cm^2', 'mm', 's', 'degC'),
       one('one_kpa', 'A kilopascal', 'kPa', 1, HOLES),
     ];
   },
@@ -143,7 +140,7 @@ export const vents: Planner = {
       name: 'brings',
       label: 'A sheet brings, J',
       unit: '',
-      expr: 'flat / one_cm2 * gauge / one_mm / 10 * rho * heat * (form_at - out_at) / one_k',
+      expr: 'flat / one_cm2 * gauge / one_mm / 10 * rho * heat * (form_at - out_at) / one_c',
       note: 'Area × gauge × density × heat × what it cools by.',
     },
     { name: 'gives_off', label: 'The mould gives off, W a K', unit: '', expr: 'faces / one_cm2 / 10000 * takes + water' },
@@ -151,14 +148,14 @@ export const vents: Planner = {
       name: 'mould_temp',
       label: 'The mould runs at',
       unit: 'degC',
-      expr: 'hall + min(brings * to_mould / (cycle / one_s) / gives_off * one_k, form_at - hall)',
+      expr: 'hall + min(brings * to_mould / (cycle / one_s) / gives_off * one_c, form_at - hall)',
       note: 'Never hotter than the sheet.',
     },
     {
       name: 'cycle_needed',
       label: 'Cycle that keeps it 10 K below',
       unit: 's',
-      expr: 'brings * to_mould / gives_off / max(1, (out_at - hall) / one_k - 10) * one_s',
+      expr: 'brings * to_mould / gives_off / max(1, (out_at - hall) / one_c - 10) * one_s',
     },
     { name: 'speed', label: 'Air in a hole, m/s', unit: '', expr: 'sqrt(2 * 1000 * level / one_kpa / 1.2)' },
     {

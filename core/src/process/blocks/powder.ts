@@ -7,7 +7,7 @@ type Three = readonly [number, number, number];
 
 /** A bed of polymer powder, fused layer by layer: the same bin, breaking out and blasting, whatever fuses it. */
 export function powderBed(
-  own: Pick<Process, 'id' | 'label' | 'what' | 'practice' | 'envelope_mm' | 'tolerance' | 'roughness_um' | 'limits'> & {
+  own: Pick<Process, 'id' | 'label' | 'what' | 'practice' | 'envelope_mm' | 'tolerance' | 'roughness_um' | 'limits' | 'greys'> & {
     bin_cm3: Three;
     packing: Three;
     layers: Three;

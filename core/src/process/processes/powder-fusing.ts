@@ -8,6 +8,7 @@ export const powderFusing = powderBed({
   envelope_mm: [380, 284, 250],
   tolerance: { a_mm: 0.06, b_per_mm: 0.002 },
   roughness_um: { low: 5, likely: 8, high: 12 },
+  greys: true,
   limits: { wall_mm: 0.6, gap_mm: 0.5, hole_mm: 1 },
   bin_cm3: [26_000, 27_000, 28_000],
   packing: [0.07, 0.1, 0.14],

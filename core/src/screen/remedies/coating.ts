@@ -19,6 +19,7 @@ export const coating: RemedyKind = {
   effect: (t) => ({
     fluids: Object.fromEntries(Object.entries(t.fluids).map(([f, r]) => [f, BETTER[r]])) as typeof t.fluids,
     uv: 'stable',
+    colour: 'painted',
     tolerance_mm: t.tolerance_mm + 0.05,
     esd: 'insulating',
   }),

@@ -1,5 +1,6 @@
 import {
   around,
+  type Colour,
   type Esd,
   type Flame,
   FLUID_IDS,
@@ -51,6 +52,7 @@ export interface Row {
   press?: number;
   contact?: Material['contact'];
   removal?: Removal;
+  colour?: Colour;
   note: string;
 }
 
@@ -89,6 +91,7 @@ export function materials(family: Material['family'], rows: Row[]): Material[] {
     compressive_mpa: around(r.press ?? 1.2 * r.strength[0], 0.2),
     contact: r.contact ?? 'ask',
     removal: r.removal ?? 'stays',
+    colour: r.colour ?? 'own',
     cutting: r.cutting,
     ...(r.flow !== undefined && { flow: r.flow }),
     fibre_per_cm3: r.fibre === undefined ? undefined : around(r.fibre, 0.2),
