@@ -17,6 +17,8 @@ describe('plugs and contacts', () => {
     // 4 less 1.5 of bare metal leaves 2.5.
     expect(['24', '230', '400'].map((v) => finding('creep', { volts: Number(v) })!.state)).toEqual(['pass', 'fail', 'fail']);
     expect(finding('creep', { volts: 230, place: 'clean' })!.state).toBe('pass');
+    // Where nobody says a voltage, that of a usual control: 24.
+    expect(run().figures('creep_needed')).toBe(1.25);
   });
   it('push back all together, and what does the pushing has to be able to', () => {
     expect(run({ contacts: 40 }).figures('push')).toBe(60);

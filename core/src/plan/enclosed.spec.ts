@@ -33,6 +33,13 @@ describe('something shut into a print', () => {
     expect(run().figures('felt')).toBeCloseTo(111, 9);
     expect(['nut', 'chip', 'magnet'].map((thing) => finding('heat', { thing })!.state)).toEqual(['pass', 'pass', 'fail']);
   });
+  it('in a powder bed or a vat is put in afterwards: no heat, no roof that hangs', () => {
+    expect(run({ how: 'open', thing: 'magnet', wide: 60 }).findings.map((f) => [f.id, f.state])).toEqual([['pause', 'pass'], ['holds', 'pass'], [
+      'after',
+      'conditional',
+    ]]);
+    expect([finding('pause')!.reason, finding('pause', { how: 'open' })!.reason].map((r) => r.includes('a vat is not opened'))).toEqual([true, false]);
+  });
   it('that is a chip is read through so much cover, and through no metal', () => {
     expect([finding('reads', { thing: 'chip', roof: 4 })!.state, finding('reads', { thing: 'chip', roof: 4, shields: true })!.state, finding('reads')]).toEqual(
       ['pass', 'fail', undefined],
@@ -42,6 +49,8 @@ describe('something shut into a print', () => {
   it('weighs, costs and takes somebody by the machine', () => {
     const { figures: f } = run({ pieces: 4, weighs: 0.02 });
     expect([f('adds'), f('money'), f('by_hand')].map((x) => Number(x.toFixed(9)))).toEqual([0.08, 0.8, 0.1]);
+    // Closed afterwards, each for itself.
+    expect(run({ pieces: 4, how: 'open' }).figures('by_hand')).toBeCloseTo(0.4, 9);
     expect(finding('after')).toMatchObject({ state: 'conditional', ofNew: true });
   });
 });

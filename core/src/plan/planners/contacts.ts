@@ -32,6 +32,7 @@ const PUSHES: readonly (Option & { most: number })[] = [
 const pushOf = (v: Values) => PUSHES.find((p) => p.value === v['by']) ?? PUSHES[0];
 /** Above this a touch hurts somebody. */
 const TOUCH_V = 50;
+const USUAL_V = 24;
 
 /** Way along a face that a voltage asks, mm: that of the next row up. */
 export const creepage = (volts: number, clean: boolean): number => (CREEPAGE.find(([v]) => volts <= v) ?? CREEPAGE.at(-1)!)[clean ? 1 : 2];
@@ -120,7 +121,7 @@ export const contacts: Planner = {
   fits: ({ family }) => ['assembly-fixture', 'inspection-fixture', 'hand-tool', 'gauge'].includes(family.id),
   headline: ['between', 'creep_needed', 'push', 'sets_year', 'money_year'],
   inputs: [
-    number('volts', 'Highest voltage', 'count', [0, 1000], 24, { group: 'Electric', help: 'V; above 1 000 V this plan says nothing.' }),
+    number('volts', 'Highest voltage', 'count', [0, 1000], USUAL_V, { group: 'Electric', help: 'V; above 1 000 V this plan says nothing.' }),
     number('amps', 'Current of a contact', 'count', [0, 500], 0.5, { group: 'Electric', help: 'A' }),
     number('may_drop', 'May be lost in a pair, V', 'count', [0.0001, 100], 0.2, { group: 'Electric' }),
     { kind: 'choice', id: 'place', label: 'The place is', group: 'Electric', options: PLACES, usual: 'dusty' },
@@ -134,7 +135,14 @@ export const contacts: Planner = {
     number('change', 'Time to change one', 'time', [0, 10], [0.02, 0.04, 0.1], { group: 'Contacts', ranged: true, source: PRACTICE }),
   ],
   entries: (_, { values, facts }: PlanContext) => [
-    takenAs('contacts', 'creep_table', 'Creepage that the voltage asks', 'mm', creepage(values['volts'] as number, values['place'] === 'clean'), CREEP),
+    takenAs(
+      'contacts',
+      'creep_table',
+      'Creepage that the voltage asks',
+      'mm',
+      creepage((values['volts'] as number | undefined) ?? USUAL_V, values['place'] === 'clean'),
+      CREEP,
+    ),
     takenAs('contacts', 'ohms', 'Resistance of a pair, Ω', '', { low: 0.02, likely: 0.05, high: 0.15 }, PRACTICE),
     takenAs('contacts', 'cycles', 'Plugs a year', '', facts.need.cyclesPerYear?.value ?? 5000, { kind: 'need', text: 'Cycles a year, from the Need step.' }),
   ],

@@ -1,7 +1,7 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
-import { compared, type Figures, ones, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
+import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
 const ROOF: Source = {
   kind: 'standard',
@@ -23,39 +23,48 @@ const BRIDGE_MM = 12;
 /** Held by plastic across its layers, so many times over. */
 const SAFETY = 3;
 
+const isPaused = (v: Values): boolean => v['how'] !== 'open';
+
 function findings(f: Figures, values: Values): PlanFinding[] {
   const thing = thingOf(values);
   const mm = (x: number): string => `${formatNumber(x, 3)} mm`;
   const c = (x: number): string => `${formatNumber(x, 3)} °C`;
+  const pocket = `pocket ${mm(f('pocket_long'))} × ${mm(f('pocket_wide'))}, ${mm(f('pocket_high'))} deep`;
+  const paused = isPaused(values);
   const out: PlanFinding[] = [
     {
       id: 'pause',
-      label: 'The pause',
+      label: paused ? 'The pause' : 'The pocket',
       state: 'pass',
-      value: f('pause_layer'),
-      unit: '',
+      ...(paused && { value: f('pause_layer'), unit: '' }),
       ofNew: true,
       basis: PRACTICE.text,
-      reason: `The print stops before layer ${formatNumber(f('pause_layer'))}, at ${mm(f('pause_at'))}: pocket ${mm(f('pocket_long'))} × ${
-        mm(f('pocket_wide'))
-      }, ${mm(f('pocket_high'))} deep. The head parks beside the part; clean the face, lay it in, and see that nothing stands proud.`,
+      reason: paused
+        ? `The print stops before layer ${formatNumber(f('pause_layer'))}, at ${
+          mm(f('pause_at'))
+        }: ${pocket}. The head parks beside the part; clean the face, lay it in, and see that nothing stands proud. Only where beads are laid: a powder bed or a vat is not opened, there the pocket stays open.`
+        : `The ${pocket}, stays open to one side: cleaned of powder or resin, filled, and a cover of ${mm(f('roof'))} bonded into it, flush.`,
     },
-    compared('heat', 'It bears the print', PRACTICE.text, f('felt'), f('bears'), '°C', {
-      near: 1.25,
-      ofNew: true,
-      says: (state) =>
-        `Beneath the next layers it gets to about ${c(f('felt'))} (${c(f.low('felt'))} to ${c(f.high('felt'))}); ${thing.label} bears ${c(f('bears'))}${
-          state === 'pass' ? '.' : ': a pocket open to one side, filled and closed afterwards, or a kind for more heat.'
-        }`,
-    }),
-    compared('bridge', 'The roof over it', PRACTICE.text, f('span'), BRIDGE_MM, 'mm', {
-      near: 2,
-      ofNew: true,
-      says: (state) =>
-        `${mm(f('span'))} are bridged${
-          state === 'pass' ? '.' : `; beyond ${BRIDGE_MM} mm a roof hangs onto it: a cover laid in with it, or a pocket that narrows by 45° above.`
-        }`,
-    }),
+    ...(paused
+      ? [
+        compared('heat', 'It bears the print', PRACTICE.text, f('felt'), f('bears'), '°C', {
+          near: 1.25,
+          ofNew: true,
+          says: (state) =>
+            `Beneath the next layers it gets to about ${c(f('felt'))} (${c(f.low('felt'))} to ${c(f.high('felt'))}); ${thing.label} bears ${c(f('bears'))}${
+              state === 'pass' ? '.' : ': a pocket open to one side, filled and closed afterwards, or a kind for more heat.'
+            }`,
+        }),
+        compared('bridge', 'The roof over it', PRACTICE.text, f('span'), BRIDGE_MM, 'mm', {
+          near: 2,
+          ofNew: true,
+          says: (state) =>
+            `${mm(f('span'))} are bridged${
+              state === 'pass' ? '.' : `; beyond ${BRIDGE_MM} mm a roof hangs onto it: a cover laid in with it, or a pocket that narrows by 45° above.`
+            }`,
+        }),
+      ]
+      : []),
   ];
   if (f('pull') > 0) {
     out.push(compared('holds', 'It is held', ROOF.text, SAFETY * f('pull'), f.low('holds'), 'N', {
@@ -64,7 +73,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
       says: (state) =>
         `${formatNumber(f('pull'))} N pull at it; ${mm(f('roof'))} of roof hold ${formatNumber(f('holds'), 3)} N (${
           formatNumber(f.low('holds'), 3)
-        } N at least), weaker where the print paused${
+        } N at least), ${paused ? 'weaker where the print paused' : 'as far as the bond holds'}${
           state === 'pass'
             ? '.'
             : `: ${mm(Math.ceil(f.high('roof_needed')))} of roof, a wider plate, or put in from the other side so that the pull presses it against solid.`
@@ -116,6 +125,15 @@ export const enclosed: Planner = {
     number('pieces', 'How many', 'count', [1, 1000], 1, { group: 'What', whole: true }),
     number('weighs', 'One weighs', 'mass', [0, 100], 0.01, { group: 'What' }),
     number('costs', 'One costs', 'money', [0, 10_000], [0.05, 0.2, 1], { group: 'What', ranged: true, source: PRACTICE }),
+    {
+      kind: 'choice',
+      id: 'how',
+      label: 'It gets in',
+      group: 'Pocket',
+      options: [{ value: 'pause', label: 'at a pause of the print' }, { value: 'open', label: 'afterwards, under a bonded cover' }],
+      usual: 'pause',
+      help: 'A powder bed or a vat is not opened: there pockets are left open and closed afterwards.',
+    },
     number('around', 'Room around it, a side', 'length', [0, 3], 0.15, { group: 'Pocket', source: PRACTICE }),
     number('below', 'It lies above the bed by', 'length', [0, 2000], 4, { group: 'Pocket' }),
     number('roof', 'Roof over it', 'length', [0.1, 200], 4, { group: 'Pocket' }),
@@ -125,17 +143,17 @@ export const enclosed: Planner = {
       help: 'A powder bed or a vat is not opened: there pockets are left open and closed afterwards.',
     }),
     number('bed', 'Bed or chamber at', 'temperature', [10, 250], 60, { group: 'Print' }),
-    number('stops', 'The stop takes', 'time', [0, 10], [0.05, 0.1, 0.25], { group: 'Print', ranged: true, source: PRACTICE }),
+    number('stops', 'The stop, or the closing, takes', 'time', [0, 10], [0.05, 0.1, 0.25], { group: 'Print', ranged: true, source: PRACTICE }),
     number('pull', 'Pulls at it', 'force', [0, 100_000], 100, { group: 'Use' }),
     number('shear', 'Shear across the layers', 'pressure', [0.5, 200], [8, 14, 20], { group: 'Use', ranged: true, source: PRACTICE }),
-    number('bond', 'Of it left where the print paused', 'count', [0.05, 1], [0.5, 0.7, 0.9], { group: 'Use', ranged: true, source: PRACTICE }),
+    number('bond', 'Of it left where the print paused, or in the bond', 'count', [0.05, 1], [0.5, 0.7, 0.9], { group: 'Use', ranged: true, source: PRACTICE }),
     number('reads', 'Read through', 'length', [0.1, 200], 5, { group: 'Use', help: 'Of a chip: what its reader says.' }),
     { kind: 'yes-no', id: 'shields', label: 'Metal or carbon fibre lies over it', group: 'Use', usual: false },
   ],
   entries: (_, { values }: PlanContext) => [
     takenAs('enclosed', 'bears', 'It bears', 'degC', thingOf(values).bears, PRACTICE),
     takenAs('enclosed', 'share', 'Of the heat of a fresh layer that reaches it', '', { low: 0.15, likely: 0.3, high: 0.5 }, PRACTICE),
-    ...ones('enclosed', 'mm'),
+    takenAs('enclosed', 'times', 'How often somebody stops for it', '', isPaused(values) ? 1 : ((values['pieces'] as number | undefined) ?? 1), PRACTICE),
   ],
   lines: [
     { name: 'pocket_long', label: 'Pocket, length', unit: 'mm', expr: 'long + 2 * around' },
@@ -156,7 +174,13 @@ export const enclosed: Planner = {
     { name: 'roof_needed', label: 'Roof thick enough at', unit: 'mm', expr: '3 * pull / (rim * shear * bond)', note: 'Three times over.' },
     { name: 'adds', label: 'They weigh', unit: 'kg', expr: 'pieces * weighs' },
     { name: 'money', label: 'They cost', unit: 'money', expr: 'pieces * costs' },
-    { name: 'by_hand', label: 'Somebody stands by', unit: 'h', expr: 'pieces > 0 ? stops : 0 * stops', note: 'One pause a height.' },
+    {
+      name: 'by_hand',
+      label: 'Somebody stands by',
+      unit: 'h',
+      expr: 'stops * times',
+      note: 'One pause a height; a cover each where they are closed afterwards.',
+    },
   ],
   findings,
   gives: [

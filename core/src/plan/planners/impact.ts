@@ -1,5 +1,6 @@
 import { number, type Option, type Values } from '../../inputs/spec';
 import { formatNumber } from '../../quantity/quantity';
+import { capital } from '../../quantity/words';
 import type { Source } from '../../worksheet/types';
 import { compared, type Figures, type Planner, type PlanContext, type PlanFinding, takenAs } from '../planner';
 
@@ -84,7 +85,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
       ofNew: true,
       basis: PRACTICE.text,
       reason: sheet.clear
-        ? `${sheet.label} is seen through; solvents and cleaners haze and crack it: say which are allowed.`
+        ? `${capital(sheet.label)} is seen through; solvents and cleaners haze and crack it: say which are allowed.`
         : `Nobody sees through ${sheet.label}: a window, or the guard is opened to look.`,
     });
   }
