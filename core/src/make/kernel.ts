@@ -1,5 +1,6 @@
 import type { Manifold, ManifoldToplevel } from 'manifold-3d';
 import { type Mesh, MeshError } from '../shape/mesh';
+import type { Vec3 } from '../shape/turn';
 
 /** The boolean library, loaded and set up by whoever calls: a worker, the command line, a test. */
 export type Kernel = ManifoldToplevel;
@@ -14,6 +15,9 @@ export function solidOf(k: Kernel, mesh: Mesh): Manifold {
   }
   throw new MeshError('Only a closed mesh can be added or taken away. Repair it first.');
 }
+
+/** What was made along z from nought, set along the third direction of a frame, from a place on. */
+export const placed = ([r, b, u]: readonly [Vec3, Vec3, Vec3], at: Vec3): Parameters<Manifold['transform']>[0] => [...r, 0, ...b, 0, ...u, 0, ...at, 1];
 
 export function meshOf(solid: Manifold): Mesh {
   const { vertProperties, triVerts, numProp, numVert } = solid.getMesh();

@@ -1,10 +1,12 @@
 import { readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { join as path } from 'node:path';
+import { drained } from './drains';
 import type { Values } from '../inputs/spec';
 import { measure } from '../shape/measure';
 import { type Mesh, MeshError } from '../shape/mesh';
-import { box, drilledPlate, rotated, sphere, tube } from '../shape/testing';
-import { UP } from '../shape/turn';
+import { featuresOf } from '../shape/features/features';
+import { box, drilledPlate, flipped, join, moved, rotated, sphere, tube } from '../shape/testing';
+import { UP, type Vec3 } from '../shape/turn';
 import { softJaws, type JawOptions } from './jaws';
 import type { Kernel } from './kernel';
 import { make as makeIt, makerOf, MAKERS } from './makers';
@@ -186,20 +188,82 @@ describe('pieces', () => {
   });
 });
 
+describe('drain holes', () => {
+  const hollow = (outer: Mesh, ...inner: Mesh[]): Mesh => join(outer, ...inner.map(flipped));
+  // 60 × 40 × 30 with a hollow whose floor is 2 mm thick, its roof 8, its walls 10.
+  const tub = hollow(box(60, 40, 30), moved(box(40, 20, 20), [10, 10, 2]));
+  it('go out low and high, each by the thinnest wall there, and leave nothing closed', () => {
+    const { mesh, holes, closed } = drained(k, tub, UP, 4);
+    expect([holes.length, closed]).toEqual([2, 0]);
+    expect(holes[0].way[2]).toBeCloseTo(-1, 6);
+    expect(holes.map((h) => Number(h.through_mm.toFixed(2)))).toEqual([2, 8]);
+    // Two bores of 4 mm through 2 and 8 mm, as prisms of 32 sides.
+    const section = 0.5 * 32 * 4 * Math.sin((2 * Math.PI) / 32);
+    expect(60 * 40 * 30 - 40 * 20 * 20 - measure(mesh).volume_mm3).toBeCloseTo(section * 10, 1);
+  });
+  it('turned on its side it is the other walls that count', () => {
+    const { holes } = drained(k, tub, [1, 0, 0], 4);
+    // Below and above lie within a third of its length: the floor is thinnest at both ends.
+    expect(holes.map((h) => h.through_mm.toFixed(2))).toEqual(['2.00', '2.00']);
+    expect(Math.abs(holes[0].at[0] - holes[1].at[0])).toBeGreaterThan(15);
+  });
+  it('are made for each of two hollows, never from one into the other', () => {
+    // A wall of 1 mm between them, 6 around.
+    const two = hollow(box(63, 32, 32), moved(box(25, 20, 20), [6, 6, 6]), moved(box(25, 20, 20), [32, 6, 6]));
+    const { holes, closed } = drained(k, two, UP, 3);
+    expect([holes.length, closed]).toEqual([4, 0]);
+    for (const h of holes) expect(h.through_mm).toBeCloseTo(6, 2);
+  });
+  it('that are wider than the hollow find no way', async () => {
+    const make = (diameter: number, part: Mesh) => makeIt(makerOf('drains'), { kernel: () => Promise.resolve(k), part, up: UP, values: { diameter } });
+    await expect(make(50, tub)).rejects.toThrow('Nowhere does a hole');
+    await expect(make(4, box(10, 10, 10))).rejects.toThrow('no closed cavity');
+  });
+});
+
+describe('datum bores', () => {
+  const make = (part: Mesh, values: Values = {}, up: Vec3 = UP) => makeIt(makerOf('datum-bores'), { kernel: () => Promise.resolve(k), part, up, values });
+  it('stand in three corners of the top face, and are told where', async () => {
+    const { solids: [{ mesh }], notes } = await make(box(120, 80, 20), { diameter: 6, allowance: 0.2, depth: 10 });
+    // ⌀5.8 in 64 sides, 10 deep, thrice.
+    const section = 0.5 * 64 * 2.9 ** 2 * Math.sin((2 * Math.PI) / 64);
+    expect(120 * 80 * 20 - measure(mesh).volume_mm3).toBeCloseTo(3 * 10 * section, 1);
+    const [a, b, c] = notes.slice(0, 3).map((n) => /at ([-\d.]+), ([-\d.]+), ([-\d.]+)/.exec(n)!.slice(1).map(Number));
+    // One and a quarter diameters from every edge: 7.5 mm, within a cell of the grid.
+    for (const [at, x, y] of [[a, 7.5, 7.5], [b, 112.5, 7.5], [c, 7.5, 72.5]] as const) {
+      expect(Math.hypot(at[0] - x, at[1] - y)).toBeLessThan(2.2);
+      expect(at[2]).toBeCloseTo(20, 2);
+    }
+    expect(featuresOf(mesh).bodies[0].bores.map((h) => [h.kind, h.diameter_mm.toFixed(1), h.depth_mm.toFixed(0)])).toEqual(
+      Array(3).fill(['blind', '5.8', '10']),
+    );
+  });
+  it('keep off what lies beneath and find no room on a small or thin part', async () => {
+    const { solids: [{ mesh }] } = await make(drilledPlate(120, 80, 20, [[30, 20, 20]]), { depth: 8 });
+    expect(measure(mesh).watertight).toBe(true);
+    expect(featuresOf(mesh).bodies[0].bores.filter((h) => h.kind === 'blind').length).toBe(3);
+    await expect(make(box(20, 20, 20))).rejects.toThrow('no room for three bores');
+    await expect(make(box(120, 80, 6), { depth: 8 })).rejects.toThrow('nowhere 10 mm');
+    await expect(make(sphere(30, 24))).rejects.toThrow();
+  });
+});
+
 describe('makers', () => {
   const kernel = (): Promise<Kernel> => Promise.resolve(k);
-  const part = box(40, 30, 20);
+  const part = box(60, 50, 20);
+  /** A part that there is something to be done to. */
+  const PARTS: Record<string, Mesh> = { drains: join(part, flipped(moved(box(40, 30, 10), [10, 10, 5]))) };
   const run = (id: string, values: Values = {}, withPart = true) =>
     makeIt(makerOf(id), {
       kernel,
-      part: withPart ? part : undefined,
+      part: withPart ? PARTS[id] ?? part : undefined,
       up: UP,
       values,
       picture: { grey: Float32Array.of(0, 1, 0.5, 0, 1, 1, 0, 0, 0), columns: 3, rows: 3 },
     });
 
   it('have a file each', () => {
-    expect(readdirSync(join(__dirname, 'makers')).sort()).toEqual(MAKERS.map((m) => `${m.id}.ts`).sort());
+    expect(readdirSync(path(__dirname, 'makers')).sort()).toEqual(MAKERS.map((m) => `${m.id}.ts`).sort());
   });
   it.each(MAKERS.map((m) => [m.id, m] as const))('%s makes closed solids from what is usual', async (id) => {
     const { solids } = await run(id);
@@ -214,9 +278,9 @@ describe('makers', () => {
     if (m.needsPart) await expect(run(id, {}, false)).rejects.toThrow('There is no part yet.');
   });
   it('a part sits half its height deep in the jaws where nothing is said', async () => {
-    // Two jaws 150 × 40 × 50 with half of 40 × 30 × 10 and 3 mm gap: each loses 40.3 × (15.15 − 1.5) × 10.
+    // Two jaws 150 × 40 × 50 with half of 60 × 50 × 10 and 3 mm gap: each loses 40.3 × (15.15 − 1.5) × 10.
     const { solids } = await run('jaws', { clearance: 0.15 });
-    expect(measure(solids[0].mesh).volume_mm3 / (150 * 40 * 50 - 40.3 * 13.65 * 10.15)).toBeCloseTo(1, 3);
+    expect(measure(solids[0].mesh).volume_mm3 / (150 * 40 * 50 - 60.3 * 23.65 * 10.15)).toBeCloseTo(1, 3);
   });
   it('the punch ends in its nose circle, tangent to flanks at the angle', () => {
     const section = punchSection(2, 80, 20, 60, 0);

@@ -4,6 +4,8 @@ import { MeshError } from '../shape/mesh';
 import type { MakeContext, Made, Maker } from './maker';
 import { brakeDie } from './makers/brake-die';
 import { brakePunch } from './makers/brake-punch';
+import { datumBores } from './makers/datum-bores';
+import { drains } from './makers/drains';
 import { jaws } from './makers/jaws';
 import { mandrel } from './makers/mandrel';
 import { nest } from './makers/nest';
@@ -13,7 +15,7 @@ import { tray } from './makers/tray';
 import { witness } from './makers/witness';
 
 /** Every maker, in the order in which they are offered. */
-export const MAKERS: readonly Maker[] = [jaws, nest, tray, pieces, mandrel, relief, brakePunch, brakeDie, witness];
+export const MAKERS: readonly Maker[] = [jaws, nest, tray, pieces, drains, datumBores, mandrel, relief, brakePunch, brakeDie, witness];
 
 /** @throws Error for an unknown id */
 export function makerOf(id: string): Maker {

@@ -2,7 +2,7 @@ import type { CrossSection, Manifold } from 'manifold-3d';
 import { measure, type Axis, type Measure } from '../shape/measure';
 import { type Mesh, MeshError } from '../shape/mesh';
 import { frameFor, type Vec3 } from '../shape/turn';
-import { type Kernel, meshOf, solidOf } from './kernel';
+import { type Kernel, meshOf, placed, solidOf } from './kernel';
 
 export interface PieceOptions {
   axis: Axis;
@@ -47,7 +47,7 @@ export function cutPieces(k: Kernel, part: Mesh, { axis, cuts, dowel }: PieceOpt
   const warnings: string[] = [];
   const [r, b, u] = frameFor(normal);
   const turn: Parameters<Manifold['transform']>[0] = [r[0], b[0], u[0], 0, r[1], b[1], u[1], 0, r[2], b[2], u[2], 0, 0, 0, 0, 1];
-  const back: Parameters<Manifold['transform']>[0] = [r[0], r[1], r[2], 0, b[0], b[1], b[2], 0, u[0], u[1], u[2], 0, 0, 0, 0, 1];
+  const back = placed([r, b, u], [0, 0, 0]);
   let standing = whole.transform(turn);
   const joints: Joint[] = sorted.map((c) => {
     const section = standing.slice(c);
