@@ -10,6 +10,7 @@ import { UP, type Vec3 } from '../shape/turn';
 import { softJaws, type JawOptions } from './jaws';
 import type { Kernel } from './kernel';
 import { make as makeIt, makerOf, MAKERS } from './makers';
+import { strokesOf } from './letters';
 import { dieSection } from './makers/brake-die';
 import { punchSection } from './makers/brake-punch';
 import { supportNest, type NestOptions } from './nest';
@@ -245,6 +246,58 @@ describe('datum bores', () => {
     await expect(make(box(20, 20, 20))).rejects.toThrow('no room for three bores');
     await expect(make(box(120, 80, 6), { depth: 8 })).rejects.toThrow('nowhere 10 mm');
     await expect(make(sphere(30, 24))).rejects.toThrow();
+  });
+});
+
+describe('a number on a part', () => {
+  const make = (part: Mesh, values: Values = {}, up: Vec3 = UP) =>
+    makeIt(makerOf('label'), { kernel: () => Promise.resolve(k), part, up, values: { stroke: 1, height: 8, depth: 0.5, ...values } });
+  it('has strokes whose length is that of the letters', () => {
+    // A T: a bar of 16/21 of its height and a stem of all of it; an I: a stem alone.
+    const long = ({ strokes }: ReturnType<typeof strokesOf>): number =>
+      strokes.reduce((s, line) => s + line.slice(1).reduce((m, p, i) => m + Math.hypot(p[0] - line[i][0], p[1] - line[i][1]), 0), 0);
+    expect(long(strokesOf('I', 21))).toBeCloseTo(21, 9);
+    expect(long(strokesOf('T', 21))).toBeCloseTo(21 + 14, 9);
+    expect(strokesOf('II', 21).width).toBeCloseTo(2 * strokesOf('I', 21).width, 9);
+    expect(strokesOf('Ä', 10)).toEqual(strokesOf('A', 10));
+    expect(() => strokesOf('日', 10)).toThrow('no strokes for “日”');
+  });
+  it('is cut into the face that was asked for by strokes times width times depth', async () => {
+    const part = box(60, 40, 20);
+    // Three stems of 8 mm in strokes of 1 mm with round ends: 3 · (8 · 1 + π/4) · 0.5.
+    const cut = 3 * (8 + Math.PI / 4) * 0.5;
+    for (const side of ['top', 'front', 'left', 'bottom']) {
+      const { solids: [{ mesh }] } = await make(part, { text: 'III', side });
+      expect(Math.abs((60 * 40 * 20 - volume(mesh)) / cut - 1)).toBeLessThan(0.01);
+      expect(measure(mesh).box_mm.map((x) => Number(x.toFixed(3)))).toEqual([60, 40, 20]);
+    }
+    const { solids: [{ mesh }] } = await make(part, { text: 'III', raised: true });
+    expect(Math.abs((volume(mesh) - 60 * 40 * 20) / cut - 1)).toBeLessThan(0.01);
+    expect(measure(mesh).box_mm[2]).toBeCloseTo(20.5, 4);
+  });
+  it('reads upright on a wall, and the other way round for a mould', async () => {
+    // An L on the front: its stem to the left of whoever looks at it, its foot below.
+    const lowest = async (mirrored: boolean): Promise<[left: number, right: number]> => {
+      const { solids: [{ mesh: { vertices: v } }] } = await make(box(60, 40, 20), { text: 'L', side: 'front', raised: true, mirrored });
+      const proud = Array.from({ length: v.length / 3 }, (_, i) => v.subarray(3 * i, 3 * i + 3)).filter((p) => p[1] < -0.4);
+      const low = Math.min(...proud.map((p) => p[2])), high = Math.max(...proud.map((p) => p[2]));
+      const middle = (list: typeof proud): number => list.reduce((s, p) => s + p[0], 0) / list.length;
+      return [middle(proud.filter((p) => p[2] > high - 1)), middle(proud.filter((p) => p[2] < low + 0.5))];
+    };
+    const [stem, foot] = await lowest(false);
+    expect(stem).toBeLessThan(foot);
+    const [mirrored, turned] = await lowest(true);
+    expect(mirrored).toBeGreaterThan(turned);
+  });
+  it('keeps off holes, and says where there is no room', async () => {
+    const plate = drilledPlate(60, 30, 8, [[16, 30, 15]]);
+    const { solids: [{ mesh }] } = await make(plate, { text: 'A7', height: 5 });
+    // Nothing of the bore's wall is cut into: its volume goes by the letters alone.
+    expect(volume(plate) - volume(mesh)).toBeLessThan(0.5 * 60);
+    await expect(make(plate, { text: 'A long name of a tool' })).rejects.toThrow('has no room for it in one piece');
+    await expect(make(box(60, 40, 0.8), { text: 'I' })).rejects.toThrow('less deep');
+    await expect(make(plate, { text: '  ' })).rejects.toThrow('Say what stands on it');
+    expect((await make(box(60, 40, 20), { text: 'A', stroke: 3 })).warnings).toEqual([expect.stringContaining('run together')]);
   });
 });
 

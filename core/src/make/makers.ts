@@ -7,6 +7,7 @@ import { brakePunch } from './makers/brake-punch';
 import { datumBores } from './makers/datum-bores';
 import { drains } from './makers/drains';
 import { jaws } from './makers/jaws';
+import { label } from './makers/label';
 import { mandrel } from './makers/mandrel';
 import { nest } from './makers/nest';
 import { pieces } from './makers/pieces';
@@ -15,7 +16,7 @@ import { tray } from './makers/tray';
 import { witness } from './makers/witness';
 
 /** Every maker, in the order in which they are offered. */
-export const MAKERS: readonly Maker[] = [jaws, nest, tray, pieces, drains, datumBores, mandrel, relief, brakePunch, brakeDie, witness];
+export const MAKERS: readonly Maker[] = [jaws, nest, tray, pieces, drains, datumBores, label, mandrel, relief, brakePunch, brakeDie, witness];
 
 /** @throws Error for an unknown id */
 export function makerOf(id: string): Maker {

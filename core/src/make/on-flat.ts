@@ -2,11 +2,11 @@ import { type Flat, surfacesOf } from '../shape/features/surfaces';
 import type { Mesh } from '../shape/mesh';
 import { dot, frameFor, type Vec3 } from '../shape/turn';
 
-/** Where something round finds room on a flat face. */
+/** Where something finds room on a flat face. */
 export interface Room {
   /** Two directions in the face and its outward normal. */
   frame: [Vec3, Vec3, Vec3];
-  /** Middles of circles that lie wholly on the face, along the two directions, mm. */
+  /** Middles of what lies wholly on the face, along the two directions, mm. */
   places: [number, number][];
   /** How far out the face lies along its normal. */
   at: number;
@@ -22,12 +22,22 @@ const SAME = Math.cos((2 * Math.PI) / 180);
 export const flatFacing = (mesh: Mesh, way: Vec3): Flat | undefined =>
   surfacesOf(mesh).flats.reduce<Flat | undefined>((best, f) => (dot(f.normal, way) > SAME && f.area_mm2 > (best?.area_mm2 ?? 0) ? f : best), undefined);
 
+/** Points on rings around a middle: a circle that they are all on lies wholly on a face. */
+export const circleOf = (radius: number): [number, number][] => RINGS.flatMap((r) => ROUND.map(([c, s]): [number, number] => [r * radius * c, r * radius * s]));
+
 /**
- * Where circles of a radius lie wholly on a flat face of a part: its triangles are laid into a grid (160 cells along the longer side, a quarter of a
- * millimetre at least), and a middle stands where the grid is covered on rings around it.
+ * Where something lies wholly on a flat face of a part: the triangles of the face are laid into a grid (160 cells along the longer side, a quarter of a
+ * millimetre at least), and a middle stands where the grid is covered at all points around it.
+ * @param around points of what has to find room, from its middle
+ * @param frame two directions in the face and its normal; any where it is left out
  */
-export function roomOn({ vertices: v, indices }: Mesh, flat: Flat, radius: number): Room {
-  const frame = frameFor(flat.normal), [right, back, out] = frame;
+export function roomOn(
+  { vertices: v, indices }: Mesh,
+  flat: Flat,
+  around: readonly (readonly [number, number])[],
+  frame: Room['frame'] = frameFor(flat.normal),
+): Room {
+  const [right, back, out] = frame;
   const flatOf = (t: number): [number, number][] =>
     [0, 1, 2].map((e) => {
       const p = indices[t * 3 + e] * 3;
@@ -56,7 +66,7 @@ export function roomOn({ vertices: v, indices }: Mesh, flat: Flat, radius: numbe
   for (let j = 0; j < d; j++)
     for (let i = 0; i < w; i++) {
       const x = x0 + (i + 0.5) * step, y = y0 + (j + 0.5) * step;
-      if (on(x, y) && RINGS.every((r) => ROUND.every(([c, s]) => on(x + r * radius * c, y + r * radius * s)))) places.push([x, y]);
+      if (on(x, y) && around.every(([c, s]) => on(x + c, y + s))) places.push([x, y]);
     }
   const p = indices[flat.triangles[0] * 3] * 3;
   return { frame, places, at: dot([v[p], v[p + 1], v[p + 2]], out) };

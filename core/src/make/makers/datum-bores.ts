@@ -4,7 +4,7 @@ import { MeshError } from '../../shape/mesh';
 import type { Vec3 } from '../../shape/turn';
 import { meshOf, placed, solidOf } from '../kernel';
 import { type Maker, num } from '../maker';
-import { flatFacing, roomOn } from '../on-flat';
+import { circleOf, flatFacing, roomOn } from '../on-flat';
 
 /** Of its diameters are left around a bore. */
 const AROUND = 1.25;
@@ -25,7 +25,7 @@ export const datumBores: Maker = {
     const mesh = part!, diameter = num(v, 'diameter'), depth = num(v, 'depth');
     const flat = flatFacing(mesh, up);
     if (!flat) throw new MeshError('No flat face looks up. Lay the part so that the face with the datums does.');
-    const { frame, places, at } = roomOn(mesh, flat, AROUND * diameter);
+    const { frame, places, at } = roomOn(mesh, flat, circleOf(AROUND * diameter));
     const [right, back, out] = frame;
     const bvh = bvhOf(mesh);
     const point = ([x, y]: readonly [number, number], z: number): Vec3 => [0, 1, 2].map((k) => right[k] * x + back[k] * y + out[k] * z) as Vec3;
