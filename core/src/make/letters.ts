@@ -1,3 +1,5 @@
+// What is declared of a package without types has nothing to be imported.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./hershey.d.ts" />
 import numbers from 'hershey/lib/characterNumbers';
 import table from 'hershey/lib/rowmans';

@@ -1,47 +1,51 @@
-import type { Mesh } from './mesh';
+import { facets } from './facets';
+import { next, twins } from './half-edges';
+import { extentOf, type Mesh } from './mesh';
+
+/** Triangles lower than this share of the part's diagonal look nowhere: their corners are rounded to single precision. */
+const SLIVER = 1e-5;
 
 /**
- * Crease lines of a shop drawing: edges where two faces meet at more than `angleDeg`, and open edges.
+ * Crease lines of a shop drawing: edges where two faces meet at more than `angleDeg`, and open edges. A sliver takes the way of what lies across its
+ * longest edge.
  * @returns xyz pairs, six numbers a line
  */
 export function creaseLines(mesh: Mesh, angleDeg = 25): Float32Array {
   const { vertices, indices } = mesh;
-  const triangles = indices.length / 3;
-  const normals = new Float32Array(triangles * 3);
-  for (let t = 0; t < triangles; t++) {
-    const [a, b, c] = [indices[t * 3] * 3, indices[t * 3 + 1] * 3, indices[t * 3 + 2] * 3];
-    const ux = vertices[b] - vertices[a], uy = vertices[b + 1] - vertices[a + 1], uz = vertices[b + 2] - vertices[a + 2];
-    const wx = vertices[c] - vertices[a], wy = vertices[c + 1] - vertices[a + 1], wz = vertices[c + 2] - vertices[a + 2];
-    const nx = uy * wz - uz * wy, ny = uz * wx - ux * wz, nz = ux * wy - uy * wx;
-    const l = Math.sqrt(nx * nx + ny * ny + nz * nz) || 1;
-    normals[t * 3] = nx / l;
-    normals[t * 3 + 1] = ny / l;
-    normals[t * 3 + 2] = nz / l;
+  const normals = facets(mesh).normals.slice();
+  const { areas } = facets(mesh);
+  const twin = twins(mesh);
+  const { low, high } = extentOf(vertices);
+  const least = SLIVER * Math.hypot(...high.map((h, k) => h - low[k]));
+  const corner = (h: number): number => indices[h] * 3;
+  const length = (h: number): number => {
+    const a = corner(h), b = corner(next(h));
+    return Math.hypot(vertices[a] - vertices[b], vertices[a + 1] - vertices[b + 1], vertices[a + 2] - vertices[b + 2]);
+  };
+  for (let t = 0; t < areas.length; t++) {
+    // Chains of slivers end: each step goes over a longer edge than the one before, or stops.
+    for (let at = t, from = 0, step = 0; step < CHAIN; step++) {
+      const longest = [3 * at, 3 * at + 1, 3 * at + 2].reduce((h, g) => (length(g) > length(h) ? g : h));
+      const long = length(longest);
+      if (2 * areas[at] >= least * long || twin[longest] < 0 || (step > 0 && long < from)) break;
+      from = long;
+      at = (twin[longest] / 3) | 0;
+      normals.copyWithin(3 * t, 3 * at, 3 * at + 3);
+    }
   }
   const limit = Math.cos((angleDeg * Math.PI) / 180);
-  const first = new Map<number, number>();
-  const n = vertices.length / 3;
   const out: number[] = [];
-  const push = (a: number, b: number): void => {
-    for (const v of [a, b]) out.push(vertices[v * 3], vertices[v * 3 + 1], vertices[v * 3 + 2]);
-  };
-  for (let i = 0; i < indices.length; i++) {
-    const a = indices[i];
-    const b = indices[i % 3 === 2 ? i - 2 : i + 1];
-    const key = a < b ? a * n + b : b * n + a;
-    const seen = first.get(key);
-    if (seen === undefined) {
-      first.set(key, i);
-      continue;
-    }
-    first.delete(key);
-    const p = Math.floor(seen / 3) * 3;
-    const q = Math.floor(i / 3) * 3;
-    if (normals[p] * normals[q] + normals[p + 1] * normals[q + 1] + normals[p + 2] * normals[q + 2] < limit) push(a, b);
+  for (let h = 0; h < indices.length; h++) {
+    const g = twin[h];
+    if (g > h) {
+      const p = h - (h % 3), q = g - (g % 3);
+      if (normals[p] * normals[q] + normals[p + 1] * normals[q + 1] + normals[p + 2] * normals[q + 2] >= limit) continue;
+    } else if (g >= 0) continue;
+    for (const v of [corner(h), corner(next(h))]) out.push(vertices[v], vertices[v + 1], vertices[v + 2]);
   }
-  for (const i of first.values()) push(indices[i], indices[i % 3 === 2 ? i - 2 : i + 1]);
   return Float32Array.from(out);
 }
+const CHAIN = 8;
 
 /** Area-weighted vertex normals, xyz per vertex; for drawing outlines. */
 export function vertexNormals(mesh: Mesh): Float32Array {

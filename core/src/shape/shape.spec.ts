@@ -297,4 +297,22 @@ describe('a welded mesh', () => {
     expect(creaseLines(mesh(sphere(5, 40))).length).toBe(0);
     expect(measure(mesh(sphere(5, 40))).watertight).toBe(true);
   });
+  it('draws no line along a sliver, which single precision leaves looking anywhere', () => {
+    const { vertices, indices } = mesh(box(100, 60, 80));
+    // A corner half way along the diagonal of the top, the last bit of its height off, and a sliver between it and the diagonal.
+    const top = Array.from({ length: indices.length / 3 }, (_, t) => t).filter((t) => [0, 1, 2].every((e) => vertices[3 * indices[3 * t + e] + 2] === 80));
+    const t = top[0];
+    const long = [0, 1, 2].find((e) => {
+      const [a, b] = [indices[3 * t + e], indices[3 * t + ((e + 1) % 3)]];
+      return [0, 1].every((k) => vertices[3 * a + k] !== vertices[3 * b + k]);
+    })!;
+    const [a, b, c] = [0, 1, 2].map((e) => indices[3 * t + ((long + e) % 3)]), m = vertices.length / 3;
+    const halfWay = [0, 1].map((k) => (vertices[3 * a + k] + vertices[3 * b + k]) / 2);
+    const split = {
+      vertices: Float32Array.from([...vertices, ...halfWay, 80 + 2 ** -17]),
+      indices: Uint32Array.from([...indices.subarray(0, 3 * t), ...indices.subarray(3 * t + 3), a, b, m, m, b, c, a, m, c]),
+    };
+    expect(measure(split).watertight).toBe(true);
+    expect(creaseLines(split).length / 6).toBe(12);
+  });
 });

@@ -68,7 +68,7 @@ describe('the built-in shelf', () => {
 
 describe('own materials', () => {
   it('from before colours were kept have that of the row they stand for', () => {
-    const { colour: _, ...older } = material('pa12-powder');
+    const older: Material = { ...material('pa12-powder'), colour: undefined };
     const own = (m: Material) => shelfOf({ ...DEFAULT_SHOP, materials: [{ material: m, history: [] }] }).material(m.id).colour;
     expect([own(older), own({ ...older, id: 'ours' }) ?? 'own', own({ ...older, colour: 'black' })]).toEqual(['light', 'own', 'black']);
   });
