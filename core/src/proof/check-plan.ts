@@ -37,7 +37,7 @@ const WEIGHT_OFF = 0.1;
 
 /**
  * What has to be shown of a first piece: sizes of the box, holes by size, marked faces, flatness, roughness, weight, the load it is for, a witness
- * piece of a print that bears something, and every condition of the verdict.
+ * piece of a print that bears something, that pieces built into each other move, and every condition of the verdict.
  */
 export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: Pick<Verdict, 'conditions'>): CheckItem[] {
   const { doc, need } = facts;
@@ -143,6 +143,16 @@ export function checkPlan(facts: CaseFacts, pin: PinView | undefined, verdict: P
       ),
     );
   }
+  const pieces = doc.shapes.printed?.study?.body.pieces ?? 1;
+  if (pin?.option.kind === 'print' && pieces > 1)
+    items.push(
+      holds(
+        'moves',
+        `Its ${pieces} pieces come free of each other, and each moves through its whole way by hand: nothing catches or grinds`,
+        'pieces of the mesh',
+        'by hand',
+      ),
+    );
   if (need.vacuum?.value) items.push(holds('vacuum', 'Holds vacuum, cold and at its working heat', 'need', 'leak test'));
   familyOf(doc.family).firstUse?.forEach((what, k) => items.push(holds(`first-use-${k}`, what, 'this kind of tool can hurt somebody')));
   if (need.nonMarring?.value) items.push(holds('marks', 'Leaves no mark on a finished piece', 'need'));

@@ -13,7 +13,7 @@ import { PROCESSES, processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
 import { REMEDIES } from '../screen/remedies';
 import { material } from '../shelf/shelf';
-import { drilledPlate } from '../shape/testing';
+import { box, drilledPlate, join as sideBySide, moved, tube } from '../shape/testing';
 import { plainFacts } from '../case/facts';
 import { familyOf } from '../need/families';
 import { claimChecks } from './claims';
@@ -177,6 +177,13 @@ describe('the check plan of a first piece', () => {
     );
     expect(plan.some((i) => i.kind === 'yes-no' && i.what === 'Try a coupon')).toBe(true);
     expect(new Set(plan.map((i) => i.id)).size).toBe(plan.length);
+  });
+  it('asks whether pieces built into each other move, of a print alone', () => {
+    const ring = studiedRef(sideBySide(tube(20, 15, 10), moved(box(12, 12, 10), [-6, -6, 0])));
+    const asked = (pin: PinView) =>
+      checkPlan({ ...FACTS, doc: { ...FACTS.doc, shapes: { printed: ring } } }, pin, { conditions: [] }).find((i) => i.id === 'moves')?.what;
+    expect(asked({ ...PIN, option: { ...PIN.option, kind: 'print' } })).toContain('2 pieces come free of each other');
+    expect(asked({ ...PIN, option: { ...PIN.option, kind: 'machine' } })).toBeUndefined();
   });
   it('carries the datums on: each square, or parallel, to the first', () => {
     const mark = (duty: 'datum' | 'working', normal: [number, number, number], more = {}): FaceMark => ({
