@@ -23,7 +23,7 @@ import { readDevice, SIMULATED } from './devices';
 import { paperGap } from './papers-asked';
 import { promiseKept, within } from './promise';
 import { fileSummary, releaseFile } from './release-file';
-import { refusal, signRefusal } from './rules';
+import { lockRefusal, refusal, signRefusal } from './rules';
 import { neededCycles, outdated, serviceOf } from './service';
 import { type MakingStep, makingSteps, readFirst, stepReading, stepRefusal, stepRows } from './steps';
 import { paceOf, wearByFace, wearForecast } from './wear';
@@ -227,6 +227,22 @@ describe('the check plan of a first piece', () => {
     expect(state(found('box-0', { value: 125, accepted: 'not a fit' }))).toBe('conditional');
     expect(checkRows(plan, [found('box-0', { value: 120.25 })], '1')[0].off).toBeCloseTo(0.25, 9);
     expect(recordFaults(check, { piece: '1', item: 'x', what: 'x', on: '2026-01-01' })[0].path).toBe('value');
+  });
+  it('keeps what a released piece rests on as it was, and lets what comes later be changed', () => {
+    const at = (kind: string, when: string, values: Values): RecordRow => ({ ...row(kind, values), id: `${kind}-${when}`, at: when });
+    const rows = [
+      at('making', '2026-03-01', { piece: '1', step: 'Print', on: '2026-03-01' }),
+      at('check', '2026-03-02', { piece: '1', item: 'box-0', value: 120 }),
+      at('making', '2026-03-02', { piece: '2', step: 'Print', on: '2026-03-02' }),
+      at('release', '2026-03-03', { piece: '1', number: 'J-7', on: '2026-03-03' }),
+      at('check', '2026-09-01', { piece: '1', item: 'box-0', value: 120.1 }),
+    ];
+    const said = 'Piece 1 was released as J-7 on Tue, 3 Mar 2026';
+    expect([rows[0], rows[1]].map((r) => lockRefusal(rows, r.id)?.slice(0, said.length))).toEqual([said, said]);
+    // Another piece, an inspection of later on, and the release itself.
+    expect([rows[2], rows[4], rows[3]].map((r) => lockRefusal(rows, r.id))).toEqual([undefined, undefined, undefined]);
+    expect(lockRefusal(rows.filter((r) => r.kind !== 'release'), rows[0].id)).toBeUndefined();
+    expect(refusal('making', rows[0].values, { rows, facts: () => FACTS, view: () => VIEW }, rows[0].id)).toContain('stays as it is');
   });
   it('releases a piece only when all of it is met, once under one number', () => {
     const all = plan.map((i) => found(i.id, i.kind === 'yes-no' ? { held: true } : { value: i.nominal ?? i.most! }));

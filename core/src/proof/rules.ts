@@ -2,6 +2,7 @@ import type { CaseFacts } from '../case/facts';
 import type { CaseView } from '../decide/evaluate-case';
 import { unsignable, type Verdict } from '../decide/verdict';
 import type { Values } from '../inputs/spec';
+import { formatDate } from '../quantity/date';
 import type { RecordRow } from '../records/kind';
 import { checkPlan, checkRows, releaseRefusal } from './check-plan';
 import { paperGap, unsaid } from './papers-asked';
@@ -15,15 +16,32 @@ export interface Proved {
 }
 
 /** Kinds that a rule of proof guards. */
-export const GUARDED: ReadonlySet<string> = new Set(['making', 'release']);
+export const GUARDED: ReadonlySet<string> = new Set(['making', 'check', 'release']);
 
 /**
- * Why a record may not be entered as a case stands: a step while an earlier reading is undecided, a release before the check plan is met, or
+ * Why a record may not be changed or taken away: it is of how a piece was made or measured, and the piece was released on it. What is entered later, as a
+ * repair or an inspection, is not.
+ * @param id of the row
+ */
+export function lockRefusal(rows: readonly RecordRow[], id: string): string | undefined {
+  const row = rows.find((r) => r.id === id);
+  if (!row || (row.kind !== 'making' && row.kind !== 'check')) return undefined;
+  const release = rows.find((r) => r.kind === 'release' && r.values['piece'] === row.values['piece'] && r.at >= row.at);
+  return release &&
+    `Piece ${String(row.values['piece'])} was released as ${String(release.values['number'])} on ${
+      formatDate(String(release.values['on']))
+    }: what it was made by and measured stays as it is. Take that release back first.`;
+}
+
+/**
+ * Why a record may not be entered or changed as a case stands: what a released piece rests on, a step while an earlier reading is undecided, a release before the check plan is met, or
  * before a paper that is asked is there with all that has to be in it. One place for
  * page and server.
  * @param id of the row that is changed; none for a new one
  */
 export function refusal(kind: string, values: Values, { rows, facts, view }: Proved, id?: string): string | undefined {
+  const locked = id && lockRefusal(rows, id);
+  if (locked) return locked;
   if (kind === 'making') return stepRefusal(values, rows, id) ?? lotRefusal(values, facts().site.evidence);
   if (kind !== 'release') return undefined;
   const piece = String(values['piece']);

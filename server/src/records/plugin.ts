@@ -4,7 +4,7 @@ import { RECORD_CHANGES } from '@cuadro/core/document/record-fields';
 import { valuesSchema } from '@cuadro/core/inputs/schema';
 import type { FileValue, Values } from '@cuadro/core/inputs/spec';
 import { factsOf } from '@cuadro/core/plan/facts';
-import { GUARDED, refusal } from '@cuadro/core/proof/rules';
+import { GUARDED, lockRefusal, refusal } from '@cuadro/core/proof/rules';
 import { recordKindOf, RECORD_KINDS } from '@cuadro/core/records/kinds';
 import { type RecordKind, recordFaults, type RecordRow } from '@cuadro/core/records/kind';
 import type { RecordList } from '@cuadro/core/wire';
@@ -133,6 +133,9 @@ export function recordRoutes(app: FastifyInstance, { db, meshes, pool }: Context
   });
 
   app.delete<IdRequest>('/api/records/:kind/:id', { schema: idSchema }, async ({ params }, reply) => {
+    const { kind, caseId } = await getRecord(db, params.id);
+    const locked = GUARDED.has(kind) && caseId && lockRefusal(await caseRecords(db, caseId), params.id);
+    if (locked) throw new AppError('RECORD_REFUSED', locked);
     await removeRecord(db, params.id);
     return reply.status(204).send();
   });

@@ -82,6 +82,12 @@ describe('proof of a case', () => {
     const given = await add('release', id, { ...release, design: 1, again: '2027-03-09', place: 'cell 4' });
     expect(given.status).toBe(201);
     expect((await add('release', id, release)).body.message).toContain('was given to piece 1');
+    // What it was released on is kept, until the release is taken back.
+    const { rows: [looked] } = (await call<RecordList>('GET', `/api/records/check?case=${id}`)).body;
+    const change = () =>
+      call<{ message: string }>('PATCH', `/api/records/check/${looked.id}`, { changes: [{ path: ['instrument'], now: 'another' }], who: 'Cy' });
+    expect(await change()).toMatchObject({ status: 409, body: { message: expect.stringContaining('was released as J-1') } });
+    expect((await call('DELETE', `/api/records/check/${looked.id}`)).status).toBe(409);
     // On paper: the label with its number as a code, and the certificate with every line of its check plan.
     const paper = async (of: string, release = given.body.id) => call<Buffer>('GET', `/api/cases/${id}/releases/${release}/${of}.pdf`);
     expect([(await paper('label')).status, (await paper('label', id)).status]).toEqual([200, 404]);
