@@ -32,7 +32,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true });
 });
 
-async function call<T>(method: 'GET' | 'POST' | 'PATCH', url: string, payload?: unknown, type?: string): Promise<{ status: number; body: T }> {
+async function call<T>(method: 'DELETE' | 'GET' | 'PATCH' | 'POST', url: string, payload?: unknown, type?: string): Promise<{ status: number; body: T }> {
   const r = await app.inject({
     method,
     url,
