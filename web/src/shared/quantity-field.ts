@@ -16,7 +16,7 @@ let count = 0;
   styles: `
     :host { display: block; }
     .row { display: flex; align-items: center; gap: 4px; }
-    input { text-align: right; min-width: 0; }
+    input { text-align: right; min-width: 0; padding-inline: var(--side, 6px); }
     .unit { flex: none; color: var(--quiet); white-space: nowrap; min-width: 22px; }
   `,
   template: `

@@ -37,7 +37,7 @@ const USUAL_V = 24;
 /** Way along a face that a voltage asks, mm: that of the next row up. */
 export const creepage = (volts: number, clean: boolean): number => (CREEPAGE.find(([v]) => volts <= v) ?? CREEPAGE.at(-1)!)[clean ? 1 : 2];
 
-function findings(f: Figures, values: Values, { facts: { need } }: PlanContext): PlanFinding[] {
+function findings(f: Figures, values: Values, { facts: { need, site } }: PlanContext): PlanFinding[] {
   const mm = (x: number): string => `${formatNumber(x, 3)} mm`;
   const out: PlanFinding[] = [
     compared('creep', 'Insulation between contacts', CREEP.text, f('between'), f('creep_needed'), 'mm', {
@@ -69,7 +69,7 @@ function findings(f: Figures, values: Values, { facts: { need } }: PlanContext):
       basis: PRACTICE.text,
       reason: `${formatNumber(f('cycles'))} plugs a year wear ${formatNumber(f('sets_year'), 2)} sets of contacts (${formatNumber(f.low('sets_year'), 2)} to ${
         formatNumber(f.high('sets_year'), 2)
-      }): ${formatNumber(f('money_year'), 3)} a year, and ${
+      }): ${formatNumber(f('money_year'), 3)} ${site.shop.currency} a year, and ${
         formatNumber(f('hours_year'), 2)
       } h to change them. Put them in sleeves that stay when the contact goes; count plugs.`,
     },

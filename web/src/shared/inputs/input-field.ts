@@ -25,7 +25,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
   styles: `
     .add { display: inline-block; min-height: 24px; }
     :host { display: block; min-width: 0; }
-    .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
+    .range { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)) auto; gap: 4px; align-items: center; --side: 3px; } .range > .unit { color: var(--quiet); white-space: nowrap; min-width: 22px; }
     .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 2px 10px; font-size: 13px; }
     table { border-collapse: collapse; width: 100%; } td { padding: 1px 4px 1px 0; vertical-align: top; } th { font-weight: 400; text-align: left; font-size: 12.5px; color: var(--quiet); } td.words { width: 28%; min-width: 110px; } td.picked { min-width: 96px; }
     /* Numbered rows are many and stand in a narrow panel. */
@@ -42,7 +42,7 @@ const ENDS: readonly End[] = ['low', 'likely', 'high'];
             @for (end of ends; track end) {
               <cu-quantity [quantity]="number().quantity" [label]="name() + ', ' + end" unitText="" [value]="at(end)" [schema]="schema()" [assumed]="assumed()" [placeholder]="hint()" [clearable]="clearable()" (changed)="ranged(end, $event)" (cleared)="cleared.emit()" />
             }
-            @if (!bare()) { <span class="unit">{{ shownUnit() }}</span> }
+            @if (!bare() && shownUnit()) { <span class="unit">{{ shownUnit() }}</span> }
           </div>
         } @else {
           <cu-quantity [quantity]="number().quantity" [label]="name()" [unitText]="bare() ? '' : unit()" [value]="figure()" [schema]="schema()" [assumed]="assumed()" [placeholder]="hint()" [clearable]="clearable()" (changed)="single($event)" (cleared)="cleared.emit()" />
