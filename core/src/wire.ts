@@ -103,6 +103,8 @@ export interface CaseListQuery {
   size?: number;
   /** Patterns for cases to come instead of cases. */
   templates?: boolean;
+  /** Those that were taken off the lists, cases and patterns alike. */
+  off?: boolean;
   /** Candidates that nobody has signed and that are like this case: those of the same duty first. */
   like?: string;
   /** Words that title, place, owner, kind or trouble must hold, or with which the number of one of its tools begins. */

@@ -78,7 +78,10 @@ describe('cases', () => {
     expect((await call<unknown[]>('GET', `/api/cases/${made.id}/revisions`)).body).toMatchObject([{ revision: 2, who: 'Bo' }, { revision: 1, who: 'Ada' }]);
     expect((await call('DELETE', `/api/cases/${made.id}`)).status).toBe(204);
     expect((await call('GET', `/api/cases/${made.id}`)).status).toBe(404);
+    const off = async () => (await call<CaseList>('GET', '/api/cases?off=true&size=500')).body.rows.map((r) => r.id);
+    expect(await off()).toContain(made.id);
     expect((await call('POST', `/api/cases/${made.id}/restore`)).body).toMatchObject({ revision: 2 });
+    expect(await off()).not.toContain(made.id);
   });
   it('refuse a change of a field that was changed meanwhile, and show what is there', async () => {
     const made = await create();

@@ -100,6 +100,7 @@ const listQuery = {
         sort: { enum: ['created', 'updated', 'title', 'place', 'family', 'worth'] },
         down: { type: 'boolean' },
         templates: { type: 'boolean' },
+        off: { type: 'boolean' },
         like: ID,
       },
     },

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, type SQL, sql } from 'drizzle-orm';
 import type { CaseDoc } from '@cuadro/core/case/types';
 import { upgrade } from '@cuadro/core/document/upgrade';
 import type { QuickLook } from '@cuadro/core/decide/quick-look';
@@ -71,7 +71,7 @@ async function nextLike(db: Db, id: string): Promise<{ where: SQL; first: SQL }>
  */
 export async function listCases(
   db: Db,
-  { page = 0, size = 100, q = '', sort = 'created', down = false, templates = false, like }: CaseListQuery,
+  { page = 0, size = 100, q = '', sort = 'created', down = false, templates = false, off = false, like }: CaseListQuery,
   siteKey: string,
   visible?: SQL,
 ): Promise<CaseList> {
@@ -85,9 +85,9 @@ export async function listCases(
   });
   const alike = like === undefined ? undefined : await nextLike(db, like);
   const where = and(
-    isNull(cases.removedAt),
+    off ? isNotNull(cases.removedAt) : isNull(cases.removedAt),
     visible,
-    eq(cases.template, templates),
+    off ? undefined : eq(cases.template, templates),
     alike?.where,
     ...matches,
   );

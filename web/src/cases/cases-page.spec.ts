@@ -32,6 +32,7 @@ async function open(
 ) {
   const asked: CaseListQuery[] = [];
   const removed: string[] = [];
+  const restored: string[] = [];
   const shared: [string, string | null][] = [];
   const made: { doc: CaseDoc; who: string }[] = [];
   jest.useFakeTimers();
@@ -57,6 +58,10 @@ async function open(
             made.push({ doc, who });
             return of({ id: 'new' });
           },
+          restore: (id: string) => {
+            restored.push(id);
+            return of({});
+          },
           remove: (id: string) => {
             removed.push(id);
             return of(undefined);
@@ -74,7 +79,7 @@ async function open(
   await settle();
   const el = fixture.nativeElement as HTMLElement;
   const line = (title: string): HTMLElement => [...el.querySelectorAll<HTMLElement>('tbody tr')].find((r) => r.querySelector('a')?.textContent === title)!;
-  return { el, asked, removed, made, shared, settle, line };
+  return { el, asked, removed, restored, made, shared, settle, line };
 }
 afterEach(() => jest.useRealTimers());
 
@@ -119,6 +124,20 @@ describe('all cases', () => {
     line('B').querySelector<HTMLElement>('button[aria-label^=Take]')!.click();
     await settle();
     expect(removed).toEqual(['B']);
+  });
+  it('keeps what was taken off on a list of its own, with a way back', async () => {
+    const { el, asked, restored, settle } = await open([row('A')]);
+    [...el.querySelectorAll('button')].find((b) => b.textContent === 'taken off')!.click();
+    await settle();
+    expect(asked.at(-1)).toMatchObject({ off: true, page: 0 });
+    // It is not there to be opened.
+    expect(el.querySelector('tbody a')).toBeNull();
+    el.querySelector<HTMLElement>('button[aria-label="Bring A back"]')!.click();
+    await settle();
+    expect(restored).toEqual(['A']);
+    [...el.querySelectorAll('button')].find((b) => b.textContent === 'cases')!.click();
+    await settle();
+    expect(asked.at(-1)).not.toHaveProperty('off');
   });
   it('says where to begin, and offers to try again after a fault', async () => {
     expect((await open([])).el.textContent).toContain('add a candidate on the Walk');

@@ -44,8 +44,8 @@ export class CasesPage {
   protected readonly page = signal(0);
   protected readonly loaded = signal(false);
   protected readonly fault = signal('');
-  /** Cases, or the patterns that new ones begin from. */
-  protected readonly shown = inAddress<'cases' | 'patterns'>('show', 'cases');
+  /** Cases, the patterns that new ones begin from, or what was taken off. */
+  protected readonly shown = inAddress<Shown>('show', 'cases');
   protected readonly search = inAddress<string>('find', '');
   protected readonly sort = signal<Sort>({ active: 'updated', direction: 'desc' });
   protected readonly pages = computed(() => Math.max(1, Math.ceil(this.total() / PAGE)));
@@ -95,6 +95,7 @@ export class CasesPage {
       page,
       size,
       ...(this.shown() === 'patterns' && { templates: true }),
+      ...(this.shown() === 'off' && { off: true }),
       ...(this.search().trim() && { q: this.search().trim() }),
       sort: active as CaseListQuery['sort'],
       down: direction === 'desc',
@@ -159,7 +160,7 @@ export class CasesPage {
     }
   }
 
-  protected show(what: 'cases' | 'patterns'): void {
+  protected show(what: Shown): void {
     this.shown.set(what);
     this.page.set(0);
     void this.load();
@@ -190,6 +191,16 @@ export class CasesPage {
     }
   }
 
+  protected async bringBack(r: CaseRow): Promise<void> {
+    try {
+      await firstValueFrom(this.api.restore(r.id));
+      await this.load();
+      this.snack.open(`"${r.title}" is on the list again.`, undefined, { duration: 5000 });
+    } catch (e) {
+      this.snack.open(e instanceof Error ? e.message : String(e), 'Close');
+    }
+  }
+
   protected async remove(r: CaseRow): Promise<void> {
     try {
       await firstValueFrom(this.api.remove(r.id));
@@ -202,6 +213,8 @@ export class CasesPage {
     }
   }
 }
+
+type Shown = 'cases' | 'patterns' | 'off';
 
 /** Most letters of a title. */
 const TITLE_MOST = 120;
