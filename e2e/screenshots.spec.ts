@@ -37,7 +37,7 @@ test('pictures', async ({ page, server }) => {
     if (step && !path.startsWith('/')) await expect(page.locator('.busy.off')).toBeAttached();
     if (name.startsWith('walk')) await expect(page.getByText('looking …')).toHaveCount(0);
     if (name === 'cases') await expect(page.getByRole('cell', { name: '…', exact: true })).toHaveCount(0);
-    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(5);
+    if (name === 'sheet') await expect(page.locator('.apexcharts-svg')).toHaveCount(6);
     if (name === 'need') await expect(page.locator('cu-step-line').nth(1)).toBeVisible();
     if (name === 'shape') await expect(page.locator('.dims text').first()).toBeVisible();
     if (name === 'payback') await page.getByRole('button', { name: 'Two more open frames' }).first().click();

@@ -172,7 +172,7 @@ test('from a mesh and a quote to a defended verdict', async ({ page, server }) =
     await expect(margin).toContainText('Put over the computed value');
     await expect(margin).toContainText('offer 4711, October');
     await expect(page.getByText('From how many cycles does another way win?')).toBeVisible();
-    await expect(page.locator('cu-chart .apexcharts-svg')).toHaveCount(5);
+    await expect(page.locator('cu-chart .apexcharts-svg')).toHaveCount(6);
     await sheet.getByRole('row', { name: 'Ready' }).locator('.figure').first().click();
     await expect(margin).toContainText('calendar days at likely durations');
   });
