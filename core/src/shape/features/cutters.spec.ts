@@ -2,7 +2,7 @@ import type { Kernel } from '../../make/kernel';
 import type { Vec3 } from '../turn';
 import { facets, samplesByArea } from '../facets';
 import { bvhOf } from '../bvh';
-import { cutterNeeds, type CutterReach, toolReach } from './cutters';
+import { better, cutterNeeds, type CutterReach, toolReach } from './cutters';
 import { asPart, Cutters, loadKernel } from './testing';
 
 let k: Kernel;
@@ -51,6 +51,12 @@ describe('the thickest cutter that reaches', () => {
     expect(r.none_mm2).toBe(0);
     // Beyond 60 mm nothing: thinner ones are shorter.
     near(of(deep(80)).none_mm2, 200 * (8 + 2 * 20));
+  });
+  it('of two the thicker is used, then the shorter, whichever clamping it comes from', () => {
+    const [thick, thickLong, thin] = [{ cutter: 1, long: false }, { cutter: 1, long: true }, { cutter: 3, long: false }];
+    for (const [a, b] of [[thick, thin], [thickLong, thin], [thick, thickLong], [thick, undefined]])
+      expect([better(a, b), better(b, a)]).toEqual([a, a]);
+    expect(better(undefined, undefined)).toBeUndefined();
   });
   it('a pocket with corners of 3 mm takes its middle with a thick one and its corners with one of 6', () => {
     const r = of(block().subtract(c().pocket(60, 50, 3, 20).translate([0, 0, -15])));

@@ -91,7 +91,7 @@ export function toolReach(mesh: Mesh, ways: readonly Vec3[]): (p: Vec3, n: Vec3,
 
 /** Of two cutters that get there, from one clamping and another, the one to use: the thicker, then the shorter. */
 export const better = (a: Reached | undefined, b: Reached | undefined): Reached | undefined =>
-  !a || !b ? (a ?? b) : a.cutter - b.cutter || +a.long - +b.long <= 0 ? a : b;
+  !a || !b ? (a ?? b) : (a.cutter - b.cutter || +a.long - +b.long) <= 0 ? a : b;
 
 /** Sums up what places ask for. `undefined`: no cutter gets there. */
 export function cutterNeeds(places: Iterable<Reached | undefined>, area_mm2: number): CutterReach {

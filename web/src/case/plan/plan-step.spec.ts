@@ -65,8 +65,10 @@ describe('the plan step', () => {
     const { el, press, text, doc } = setUp(demoDoc({ family: 'gauge', plans: { 'today-steps': { values: {} } } }));
     expect(names(el)).toEqual([
       'Limits of the gauge',
+      'Plugs and contacts',
       'Error stack',
       'Fitted parts',
+      'Shut inside',
       'Fit of hole and shaft',
       'One piece or several',
       'Getting a model',
