@@ -6,6 +6,8 @@ const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQ
 test('ten candidates captured without the server arrive when it answers, with their pictures, none lost or doubled', async ({ page, server }) => {
   await page.goto(`${server.url}/walk`);
   await page.getByRole('button', { name: 'Add a candidate' }).click();
+  // The form stands there before the server goes.
+  await expect(page.getByRole('textbox', { name: 'Tool', exact: true })).toBeVisible();
   await server.stop();
   for (let k = 0; k < 10; k++) {
     await page.getByRole('textbox', { name: 'Tool', exact: true }).fill(`Captured ${k}`);
