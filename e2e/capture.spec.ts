@@ -5,6 +5,8 @@ const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQ
 
 test('ten candidates captured without the server arrive when it answers, with their pictures, none lost or doubled', async ({ page, server }) => {
   await page.goto(`${server.url}/walk`);
+  // The list stands still before the button is pressed: while it comes in it moves under the pointer.
+  await expect(page.locator('tbody tr').first()).toBeVisible();
   await page.getByRole('button', { name: 'Add a candidate' }).click();
   // The form stands there before the server goes.
   await expect(page.getByRole('textbox', { name: 'Tool', exact: true })).toBeVisible();
