@@ -4,13 +4,14 @@ const { createCjsPreset } = require('jest-preset-angular/presets/index.js');
 // Dynamic imports stay what they are: packages that ship ES modules only are loaded through them.
 const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs', ignoreDynamic: true } }];
 const coreAlias = { '^@cuadro/core/(.*)$': '<rootDir>/core/src/$1' };
+const { OURS } = require('./scripts/jest-outside.cjs');
 const angular = createCjsPreset({ tsconfig: '<rootDir>/web/tsconfig.spec.json' });
 /** Packages that ship ES modules only and so pass through the transform. */
 const esm = 'node_modules/(?!(?:d3-random|fast-png|iobuffer|pure-rand|quickselect|@angular|rxjs|.*\\.mjs$))';
 
 const plain = {
-  testEnvironment: 'node',
-  transform: { '^.+\\.(t|mj|j)s$': swc },
+  testEnvironment: '<rootDir>/scripts/jest-outside.cjs',
+  transform: { [OURS]: '<rootDir>/scripts/jest-outside.cjs', '^.+\\.(t|mj|j)s$': swc },
   transformIgnorePatterns: [esm],
   moduleNameMapper: coreAlias,
   // Looked up through the sandbox, every Math.max of a hot loop would cost a hundred times what it does.
@@ -24,7 +25,6 @@ module.exports = {
       displayName: 'core',
       rootDir: __dirname,
       testMatch: ['<rootDir>/core/src/**/*.spec.ts'],
-      transform: { '\\.spec\\.ts$': '<rootDir>/scripts/bundled-spec.cjs', ...plain.transform },
       // Packages of the server declare some of these themselves.
       sandboxInjectedGlobals: ['Math', 'Number', 'Object', 'Array', 'Infinity', 'Float64Array', 'Int32Array', 'Uint32Array', 'Uint8Array'],
     },

@@ -8,6 +8,7 @@ import { featuresOf } from '../shape/features/features';
 import { box, drilledPlate, flipped, join, moved, rotated, sphere, tube } from '../shape/testing';
 import { UP, type Vec3 } from '../shape/turn';
 import { softJaws, type JawOptions } from './jaws';
+import { loadKernel } from '../shape/features/testing';
 import type { Kernel } from './kernel';
 import { make as makeIt, makerOf, MAKERS } from './makers';
 import { strokesOf } from './letters';
@@ -21,9 +22,7 @@ import { circle, prism, rectangle, relief, revolve } from './solids';
 
 let k: Kernel;
 beforeAll(async () => {
-  const { default: load } = await import('manifold-3d');
-  k = await load();
-  k.setup();
+  k = await loadKernel();
 });
 const volume = (m: Mesh): number => {
   const x = measure(m);
