@@ -155,7 +155,7 @@ describe('a tray', () => {
 describe('pieces', () => {
   it('add up to the part less its dowel holes, each measured, the joint with its area', () => {
     const { pieces, joints, warnings } = cutPieces(k, box(300, 60, 40), {
-      axis: 'x',
+      along: [1, 0, 0],
       cuts: [200, 100],
       dowel: { diameter_mm: 6, length_mm: 30, clearance_mm: 0.2 },
     });
@@ -175,16 +175,16 @@ describe('pieces', () => {
   });
   it('go back to where they were when the axis is another', () => {
     for (const axis of ['y', 'z'] as const) {
-      const { pieces } = cutPieces(k, box(40, 60, 80), { axis, cuts: [30] });
+      const { pieces } = cutPieces(k, box(40, 60, 80), { along: [0, axis === 'y' ? 1 : 0, axis === 'z' ? 1 : 0], cuts: [30] });
       expect(pieces[0].measure.box_min_mm.map((x) => +x.toFixed(3) + 0)).toEqual([0, 0, 0]);
       expect(pieces[0].measure.box_mm['xyz'.indexOf(axis)]).toBeCloseTo(30, 3);
     }
   });
   it('say when a dowel has no room and when a plane misses', () => {
-    expect(cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [50], dowel: { diameter_mm: 6, length_mm: 20, clearance_mm: 0 } }).warnings[0]).toMatch(
+    expect(cutPieces(k, box(100, 10, 10), { along: [1, 0, 0], cuts: [50], dowel: { diameter_mm: 6, length_mm: 20, clearance_mm: 0 } }).warnings[0]).toMatch(
       /0 of two dowels/,
     );
-    expect(() => cutPieces(k, box(100, 10, 10), { axis: 'x', cuts: [150] })).toThrow(/misses/);
+    expect(() => cutPieces(k, box(100, 10, 10), { along: [1, 0, 0], cuts: [150] })).toThrow(/misses/);
   });
 });
 

@@ -1,18 +1,20 @@
 import type { BoltSize } from './requirements';
 
-/** Metric bolts: nominal diameter, head of a socket cap screw, clearance hole (medium), outer diameter of a wide washer, mm. Standard tables. */
+/** Metric bolts: nominal diameter, head of a socket cap screw, clearance hole (medium), outer diameter of a wide washer, mm; stress area of the coarse thread, mm². Standard tables. */
 // dprint-ignore
-export const BOLTS: Readonly<Record<BoltSize, { d_mm: number; head_mm: number; hole_mm: number; washer_mm: number }>> = {
-  M3: { d_mm: 3, head_mm: 5.5, hole_mm: 3.4, washer_mm: 9 },
-  M4: { d_mm: 4, head_mm: 7, hole_mm: 4.5, washer_mm: 12 },
-  M5: { d_mm: 5, head_mm: 8.5, hole_mm: 5.5, washer_mm: 15 },
-  M6: { d_mm: 6, head_mm: 10, hole_mm: 6.6, washer_mm: 18 },
-  M8: { d_mm: 8, head_mm: 13, hole_mm: 9, washer_mm: 24 },
-  M10: { d_mm: 10, head_mm: 16, hole_mm: 11, washer_mm: 30 },
-  M12: { d_mm: 12, head_mm: 18, hole_mm: 13.5, washer_mm: 37 },
-  M16: { d_mm: 16, head_mm: 24, hole_mm: 17.5, washer_mm: 50 },
-  M20: { d_mm: 20, head_mm: 30, hole_mm: 22, washer_mm: 60 },
+export const BOLTS: Readonly<Record<BoltSize, { d_mm: number; head_mm: number; hole_mm: number; washer_mm: number; stress_mm2: number }>> = {
+  M3: { d_mm: 3, head_mm: 5.5, hole_mm: 3.4, washer_mm: 9, stress_mm2: 5.03 },
+  M4: { d_mm: 4, head_mm: 7, hole_mm: 4.5, washer_mm: 12, stress_mm2: 8.78 },
+  M5: { d_mm: 5, head_mm: 8.5, hole_mm: 5.5, washer_mm: 15, stress_mm2: 14.2 },
+  M6: { d_mm: 6, head_mm: 10, hole_mm: 6.6, washer_mm: 18, stress_mm2: 20.1 },
+  M8: { d_mm: 8, head_mm: 13, hole_mm: 9, washer_mm: 24, stress_mm2: 36.6 },
+  M10: { d_mm: 10, head_mm: 16, hole_mm: 11, washer_mm: 30, stress_mm2: 58 },
+  M12: { d_mm: 12, head_mm: 18, hole_mm: 13.5, washer_mm: 37, stress_mm2: 84.3 },
+  M16: { d_mm: 16, head_mm: 24, hole_mm: 17.5, washer_mm: 50, stress_mm2: 157 },
+  M20: { d_mm: 20, head_mm: 30, hole_mm: 22, washer_mm: 60, stress_mm2: 245 },
 };
+/** Proof stress of property class 8.8, MPa. */
+export const PROOF_MPA = 580;
 const SIZES = Object.keys(BOLTS) as BoltSize[];
 
 /** Torque over preload and diameter: dry and oily threads lie to either side of 0.2. */

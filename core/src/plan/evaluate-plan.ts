@@ -99,7 +99,7 @@ export function evaluatePlan(planner: Planner, facts: CaseFacts, plan: PlanDoc, 
     values: filled(planner.inputs, plan.values),
     measured: geometry !== undefined,
     findings: planner.findings(figures, filled(planner.inputs, plan.values), ctx, geometry),
-    drawing: planner.drawing?.(figures, filled(planner.inputs, plan.values)),
+    drawing: planner.drawing?.(figures, filled(planner.inputs, plan.values), ctx, geometry),
   };
 }
 

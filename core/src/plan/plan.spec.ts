@@ -80,6 +80,7 @@ const CASES: Record<string, CaseDoc> = {
   'drill-guide': demoDoc({ family: 'trim-fixture' }),
   enclosed: demoDoc({ family: 'gripper' }),
   contacts: demoDoc({ family: 'hand-tool' }),
+  pieces: demoDoc({ family: 'gripper', size_mm: [800, 40, 30] }),
 };
 /** Cases that each planner leaves alone; none where it is offered for every tool. */
 const NOT_FOR: Record<string, CaseDoc> = {
@@ -113,6 +114,7 @@ const NOT_FOR: Record<string, CaseDoc> = {
   pattern: demoDoc({ family: 'gauge' }),
   impact: demoDoc(),
   'drill-guide': demoDoc({ family: 'gauge' }),
+  pieces: demoDoc({ size_mm: [100, 60, 40] }),
   enclosed: demoDoc({ family: 'core' }),
   contacts: demoDoc({ family: 'guard' }),
 };
@@ -280,6 +282,7 @@ const FULL: Record<string, Values[]> = {
   'drill-guide': [{}, { tolerance: 0.01, bush: 4, carbon: true }, { stand_off: 0 }],
   enclosed: [{}, { thing: 'chip', shields: true, pull: 0 }, { thing: 'magnet', long: 40, wide: 40 }],
   contacts: [{}, { volts: 230, contacts: 200 }],
+  pieces: [{}, { process: 'vat-resin', on: 'metal' }, { count: 4 }],
   pattern: [{}, { mould: 'shell' }, { mould: 'printed' }, { mould: 'printed', packed_price: 200 }],
   cooling: [{ mould: 'resin', wall: 3 }, { mould: 'aluminium', plastic: 'carbonate', flow: 0.5 }, {}],
 };

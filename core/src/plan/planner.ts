@@ -88,7 +88,8 @@ export interface Planner<G = unknown> {
   /** Where it says what using today's tool costs: which new tool is rid of that, for the verdict. */
   gainedBy?: string;
   makes?: readonly PlanMake[];
-  drawing?(f: Figures, values: Values): Drawing;
+  /** @param geometry what was measured, where it was */
+  drawing?(f: Figures, values: Values, ctx: PlanContext, geometry?: G): Drawing;
   /** Lines shown first, in order; the others are a click away. */
   headline: readonly string[];
   cautions: readonly string[];

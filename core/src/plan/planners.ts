@@ -25,6 +25,7 @@ import { lifts } from './planners/lifts';
 import { lighten } from './planners/lighten';
 import { manyUp } from './planners/many-up';
 import { model } from './planners/model';
+import { pieces } from './planners/pieces';
 import { pattern } from './planners/pattern';
 import { poses } from './planners/poses';
 import { room } from './planners/room';
@@ -65,6 +66,7 @@ export const PLANNERS: readonly Planner[] = [
   manyUp,
   fittedParts,
   enclosed,
+  pieces,
   fit,
   assembly,
   room,

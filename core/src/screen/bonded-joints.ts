@@ -7,11 +7,16 @@ import { askedRange, type CheckContext } from './check';
 import { loadPath, SPAN, solidBox } from './load-path';
 import { times } from './traits';
 
+/** What is known of a tool that is cut: a route's, or a case's before any way is chosen. */
+export type Cut = Pick<CheckContext, 'need' | 'family' | 'size'> & Partial<Pick<CheckContext, 'study' | 'tableRows' | 'holdsAt' | 'loadMark'>>;
+
 /** A plane in which two sections of a tool are bonded to each other. */
 export interface BondedJoint {
   /** How far along the long side, mm, and the section there. */
   along_mm: number;
   area_mm2: number;
+  /** Least depth of the section: through which a slanting joint slopes. */
+  depth_mm: number;
   /** Tension and shear in the bond together, MPa. */
   stress: Range;
   /** The row of the load table that works it most. */
@@ -31,32 +36,31 @@ const UNEVEN = 1.5;
 const LEVELS = ['low', 'likely', 'high'] as const;
 
 /**
- * Equal sections along the long side, and what their bonds bear of every load. With a load table on the shape, by equilibrium of that side of each plane on which
+ * Bonds in planes across the long side, and what they bear of every load. With a load table on the shape, by equilibrium of that side of each plane on which
  * nothing holds the tool; where both sides are held, as a beam on two ends with the load in the middle, unless it is pushed onto a face that holds it all along. Without
  * places, as that beam where this kind of tool is bent. σ = N/A + M c/I of both ways,
  * τ = 1.5 V/A + T c/(I₁ + I₂), both at the worst place: √(σ² + τ²).
  */
-export function bondedJoints(ctx: CheckContext, count: number): BondedJoint[] {
-  const axes = ctx.study?.body.box.axes;
-  const length = ctx.size.sorted[0];
-  const bends = loadPath(ctx).bending;
-  const rows = ctx.tableRows?.filter((r) => isForceKind(kindOf(r)) && kindOf(r) !== 'bolt') ?? [];
-  return Array.from({ length: count - 1 }, (_, k): BondedJoint => {
-    const from = ((k + 1) / count) * length;
-    const section = sectionAt(ctx, from);
-    const end = { along_mm: from, area_mm2: section.area };
+export function bondedJoints(cut: Cut, planes: readonly number[]): BondedJoint[] {
+  const axes = cut.study?.body.box.axes;
+  const length = cut.size.sorted[0];
+  const bends = loadPath(cut).bending;
+  const rows = cut.tableRows?.filter((r) => isForceKind(kindOf(r)) && kindOf(r) !== 'bolt') ?? [];
+  return planes.map((from): BondedJoint => {
+    const section = sectionAt(cut, from);
+    const end = { along_mm: from, area_mm2: section.area, depth_mm: 2 * Math.min(...section.c) };
     const beam = (force: Range): Range => alongBeam(section, length, from, force);
     const bond = (row: Values): Range => {
       const acting = [row, ...rows.filter((r) => r !== row && isLasting(r))];
-      const side = axes && acting.every((r) => placeOf(r)) ? freeSide(ctx, section.at, axes[0]) : undefined;
+      const side = axes && acting.every((r) => placeOf(r)) ? freeSide(cut, section.at, axes[0]) : undefined;
       const beyond = (p: Push): boolean => dot(p.at.map((x, a) => x - section.at[a]) as Vec3, axes![0]) * side! > 0;
       if (side) return level((l) => workOf(section, axes!, acting.map((r) => pushOf(r, l)).filter(beyond)));
-      if (isBedded(ctx, row, axes?.[0])) return NONE;
-      const isHeld = !!placeOf(row) && !!ctx.holdsAt?.length;
+      if (isBedded(cut, row, axes?.[0])) return NONE;
+      const isHeld = !!placeOf(row) && !!cut.holdsAt?.length;
       return isHeld || bends ? beam(forceOf(row)!) : NONE;
     };
     const worst = rows.map((row) => ({ stress: bond(row), row: loadName(row) })).sort((a, b) => b.stress.likely - a.stress.likely)[0];
-    return worst ? { ...end, ...worst } : { ...end, stress: bends && ctx.need.load?.value ? beam(askedRange(ctx.need, 'load')) : NONE };
+    return worst ? { ...end, ...worst } : { ...end, stress: bends && cut.need.load?.value ? beam(askedRange(cut.need, 'load')) : NONE };
   });
 }
 const NONE: Range = { low: 0, likely: 0, high: 0 };
@@ -66,7 +70,7 @@ const level = (of: (l: keyof Range) => number): Range => {
   return { low: Math.min(low, likely, high), likely, high: Math.max(low, likely, high) };
 };
 
-function sectionAt({ study, size }: CheckContext, from: number): Section {
+function sectionAt({ study, size }: Cut, from: number): Section {
   const beam = study?.body.sections?.sides[0];
   if (!beam) {
     const { b, d } = solidBox(size);
@@ -86,14 +90,14 @@ function sectionAt({ study, size }: CheckContext, from: number): Section {
 const isAlong = ({ normal, whole }: HeldPlace, axis: Vec3): boolean => whole && Math.abs(dot(normal, axis)) < 0.5;
 
 /** The side of a plane on which nothing holds the tool: 1 or −1 along the axis; nothing where both are held, or nobody said where. */
-function freeSide({ holdsAt }: CheckContext, at: Vec3, axis: Vec3): 1 | -1 | undefined {
+function freeSide({ holdsAt }: Cut, at: Vec3, axis: Vec3): 1 | -1 | undefined {
   if (!holdsAt?.length || holdsAt.some((h) => isAlong(h, axis))) return undefined;
   const sides = holdsAt.map((h) => Math.sign(dot(h.point.map((x, a) => x - at[a]) as Vec3, axis)));
   return sides.every((s) => s < 0) ? 1 : sides.every((s) => s > 0) ? -1 : undefined;
 }
 
 /** The row pushes the tool onto a face along it that holds all of it: pressed together, it is not bent. */
-function isBedded({ holdsAt }: CheckContext, row: Values, axis: Vec3 | undefined): boolean {
+function isBedded({ holdsAt }: Cut, row: Values, axis: Vec3 | undefined): boolean {
   if (!axis || !placeOf(row)) return false;
   const { force } = pushOf(row, 'likely');
   const size = Math.hypot(...force);
@@ -138,11 +142,17 @@ const SOFT_GPA = 0.3;
 /** All of it is left up to the first, half at the second, nothing to speak of beyond the third, °C. */
 const BOND_C = [45, 80, 120] as const;
 
+export type BondOn = keyof typeof BOND;
+/** What a bond bears where it is so warm, MPa, whatever the layers beside it do. */
+export function bondOn(on: BondOn, serviceTemp_c = 23): Range {
+  const [all, half, none] = BOND_C;
+  const t = serviceTemp_c;
+  const left = t <= all ? 1 : t <= half ? 1 - (0.5 * (t - all)) / (half - all) : Math.max(0.02, 0.5 * (1 - (t - half) / (none - half)));
+  return times(BOND[on], left);
+}
+
 /** What a bond of this material bears where the tool works, MPa: no more than its own layers do. @param layers strength across them, in service */
 export function bondBears({ material, need }: Pick<CheckContext, 'material' | 'need'>, layers: Range): Range {
-  const of = material.family === 'metal' ? BOND.metal : material.modulus_gpa.inPlane.likely < SOFT_GPA ? BOND.soft : BOND.plastic;
-  const t = need.serviceTemp?.value ?? 23;
-  const [all, half, none] = BOND_C;
-  const left = t <= all ? 1 : t <= half ? 1 - (0.5 * (t - all)) / (half - all) : Math.max(0.02, 0.5 * (1 - (t - half) / (none - half)));
-  return level((l) => Math.min(of[l] * left, layers[l]));
+  const bond = bondOn(material.family === 'metal' ? 'metal' : material.modulus_gpa.inPlane.likely < SOFT_GPA ? 'soft' : 'plastic', need.serviceTemp?.value);
+  return level((l) => Math.min(bond[l], layers[l]));
 }

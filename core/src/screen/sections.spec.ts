@@ -19,13 +19,13 @@ const JOINED = { remedies: { [KEY]: ['join-pieces'] } };
 
 describe('a tool in sections', () => {
   it('is cut as often as the room asks for; each section is a piece on the plate, and the hours stay', () => {
-    // 700 in a room of 330: three pieces.
-    const { result, check, option } = of([700, 100, 40], JOINED);
+    // 900 in a room of 330: three pieces.
+    const { result, check, option } = of([900, 100, 40], JOINED);
     const at = (name: string): number => valueOf(result.point, name);
     expect(check('envelope')!.reason).toContain('3 pieces');
     expect(at('sections')).toBe(3);
-    // Pieces of a third of (708 × 108) mm² on a bed of 900 cm².
-    expect(at('fit')).toBe(Math.min(Math.floor((3 * 900) / ((708 * 108) / 100)), Math.floor((3 * 60) / at('print_h'))));
+    // Pieces of a third of (908 × 108) mm² on a bed of 900 cm².
+    expect(at('fit')).toBe(Math.min(Math.floor((3 * 900) / ((908 * 108) / 100)), Math.floor((3 * 60) / at('print_h'))));
     expect(at('builds')).toBe(Math.ceil((2 * 3) / at('fit')));
     expect(at('build_h')).toBeCloseTo(at('warm_up') + (2 / at('builds')) * at('print_h'), 9);
     // Two joints: 24 for dowels, two hours.

@@ -88,5 +88,7 @@ describe('the envelope', () => {
     expect(sectioning([700, 200, 100], [300, 300, 300])).toEqual({ pieces: [3, 1, 1], count: 3 });
     expect(sectioning([500, 400, 100], [300, 300, 300])).toEqual({ pieces: [2, 2, 1], count: 4 });
     expect(sectioning([100, 100, 100], [300, 300, 300]).count).toBe(1);
+    // 400 × 30 in 330 × 300 at 40°: 400 cos 40° + 30 sin 40° = 325.7, 400 sin 40° + 30 cos 40° = 280.1. Square it would be three.
+    expect(sectioning([800, 40, 30], [330, 300, 300])).toEqual({ pieces: [2, 1, 1], count: 2 });
   });
 });

@@ -1,5 +1,5 @@
 import { number, type Option, type Values } from '../../inputs/spec';
-import { BOLTS, preload } from '../../need/bolts';
+import { BOLTS, preload, PROOF_MPA } from '../../need/bolts';
 import type { BoltSize } from '../../need/requirements';
 import { formatNumber } from '../../quantity/quantity';
 import type { Source } from '../../worksheet/types';
@@ -27,9 +27,6 @@ const WORK: readonly (Option & { k: readonly [number, number, number] })[] = [
   { value: 'titanium', label: 'titanium', k: [1400, 1700, 2200] },
   { value: 'plastic', label: 'plastic or wood', k: [80, 150, 250] },
 ];
-/** Stress areas of coarse threads, mm²; proof stress of property class 8.8, MPa. */
-const THREAD: Readonly<Record<BoltSize, number>> = { M3: 5.03, M4: 8.78, M5: 14.2, M6: 20.1, M8: 36.6, M10: 58, M12: 84.3, M16: 157, M20: 245 };
-const PROOF = 580;
 
 /** Friction has to bear the push so many times; stops bear it where there are any. */
 const GRIP = 2.5, TIP = 2;
@@ -72,7 +69,7 @@ function findings(f: Figures, values: Values): PlanFinding[] {
       })]
       : []),
     ...(bolted(values)
-      ? [compared('bolt', 'Bolts', `${CLAMPING.text} Class 8.8: ${PROOF} MPa on the stress area.`, f.high('bolt_use'), 0.9, '', {
+      ? [compared('bolt', 'Bolts', `${CLAMPING.text} Class 8.8: ${PROOF_MPA} MPa on the stress area.`, f.high('bolt_use'), 0.9, '', {
         near: 1.1,
         says: (state) =>
           `Drawn to that torque an ${sizeOf(values)} is at ${formatNumber(100 * f('bolt_use'), 2)} % of its proof load, ${
@@ -163,7 +160,10 @@ export const hold: Planner = {
       taken('energy', 'Specific cutting energy', 'MPa', { low: k[0], likely: k[1], high: k[2] }, PRACTICE),
       taken('worn', 'A worn cutter pushes more', '', { low: 1, likely: 1.3, high: 1.6 }, PRACTICE),
       taken('drawn', 'Preload of one bolt', 'N', preload(size, Number(values['torque'] ?? 8)), CLAMPING),
-      taken('proof', `Proof load of an ${size}, 8.8`, 'N', PROOF * THREAD[size], { kind: 'standard', text: 'Stress area by 580 MPa (ISO 898-1).' }),
+      taken('proof', `Proof load of an ${size}, 8.8`, 'N', PROOF_MPA * BOLTS[size].stress_mm2, {
+        kind: 'standard',
+        text: 'Stress area by 580 MPa (ISO 898-1).',
+      }),
       taken('mm2_per_cm2', 'Square millimetres in a square centimetre', 'mm^2/cm^2', 100, { kind: 'standard', text: 'By definition.' }),
     ];
   },

@@ -1,14 +1,16 @@
 import { formatNumber } from '../../quantity/quantity';
 import { chanceAtMost, type Check } from '../check';
 import { bondBears, bondedJoints } from '../bonded-joints';
+import { jointFor, jointText } from '../joint-kinds';
+import { jointPlanes, shortestPiece } from '../joint-planes';
 import { loadPath } from '../load-path';
-import { madeInSections } from '../sections';
+import { longestPiece, madeInSections } from '../sections';
 import { leftInService } from '../service';
 import { times } from '../traits';
 import { STRENGTH_FACTOR } from '../under-load';
 
 const BASIS =
-  'Screening only: equal sections along the long side, each joint by equilibrium of the side that nothing holds (else a beam on two ends), bonded over the whole section with a two-part adhesive, roughened and degreased; safety factor 3, the dowels only place the pieces. The sheet of the adhesive, and a proof load, decide.';
+  'Screening only: cut across the long side where the joints are worked least, each joint by equilibrium of the side that nothing holds (else a beam on two ends), bonded over the whole section with a two-part adhesive, roughened and degreased; safety factor 3, the dowels only place the pieces. The sheet of the adhesive, and a proof load, decide.';
 
 /** The bonds between sections of a tool that is too long for the machine. */
 export const joined: Check = {
@@ -19,15 +21,17 @@ export const joined: Check = {
     const { need, traits, loads } = ctx;
     const count = madeInSections(ctx);
     if (count < 2 || (!loads?.length && (!need.load?.value || !loadPath(ctx).bending))) return undefined;
-    const joints = bondedJoints(ctx, count);
-    const worst = joints.reduce((a, b) => (b.stress.likely > a.stress.likely ? b : a));
     const bears = bondBears(ctx, times(traits.strength_mpa.across, leftInService(need, traits)));
+    const planes = jointPlanes(ctx, count, { most_mm: longestPiece(ctx.size, ctx.process), enough_mpa: bears.low / STRENGTH_FACTOR });
+    const joints = bondedJoints(ctx, planes);
+    const worst = joints.reduce((a, b) => (b.stress.likely > a.stress.likely ? b : a));
     const stress = worst.stress.likely, allowed = bears.likely / STRENGTH_FACTOR;
     const state = stress <= bears.low / STRENGTH_FACTOR ? 'pass' : stress <= bears.high / 2 ? 'conditional' : 'fail';
     const two = (x: number): string => formatNumber(Number(x.toPrecision(2)));
     const said = `${two(stress)} MPa in the joint ${two(worst.along_mm)} mm along it (${two(worst.area_mm2 / 100)} cm²)${
       worst.row ? ` under “${worst.row}”` : ''
     }, ${two(allowed)} MPa allowed`;
+    const how = jointText(jointFor(worst, allowed, shortestPiece(planes, ctx.size.sorted[0])));
     const others = joints.filter((j) => j !== worst).map((j) => `${two(j.stress.likely)} MPa at ${two(j.along_mm)} mm`);
     return {
       state,
@@ -41,8 +45,8 @@ export const joined: Check = {
         state === 'pass'
           ? 'The bond bears it.'
           : state === 'conditional'
-          ? 'Scarf or lap it, or draw it together with through bolts, and prove it with one and a half times the load.'
-          : 'The bond does not: cut it where it is loaded less, draw it together with through rods, or make it in one piece.'
+          ? `Have it ${how}, and prove it with one and a half times the load.`
+          : `A bond does not, wherever the planes lie: have it ${how}.`
       }`,
     };
   },

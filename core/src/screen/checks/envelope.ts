@@ -1,6 +1,5 @@
-import { sectioning } from '../../shape/envelope';
 import { type Check, isPrint } from '../check';
-import { fitOf, fitsWhole, MOST_SECTIONS, sectionsByHours } from '../sections';
+import { fitOf, fitsWhole, MOST_SECTIONS, piecesOf, sectionsByHours } from '../sections';
 
 const BASIS =
   "The smallest box around the part in the machine's room, by all orders of sides and turned in the plane. Sections: fewest equal pieces by planes square to the box.";
@@ -20,7 +19,7 @@ export const envelope: Check = {
         state: 'pass',
         reason: `${size.sorted.map((s) => Math.round(s)).join(' × ')} mm fits${on}${f.turnDeg ? `, turned by ${Math.round(f.turnDeg)}°` : ''}.`,
       };
-    const { count: byRoom } = sectioning(size.sorted, process.envelope_mm);
+    const { count: byRoom } = piecesOf(size, process);
     const count = byRoom <= MOST_SECTIONS && isPrint(ctx) ? Math.max(byRoom, sectionsByHours(ctx)) : byRoom;
     if (isPrint(ctx) && count <= MOST_SECTIONS && taken.has('join-pieces'))
       return { ...common, state: 'pass', reason: `Made in ${count} pieces, joined with dowels and bonding; the Shape step cuts them.` };

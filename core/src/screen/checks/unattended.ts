@@ -1,7 +1,6 @@
 import { formatNumber } from '../../quantity/quantity';
-import { sectioning } from '../../shape/envelope';
 import type { Check } from '../check';
-import { MOST_SECTIONS, sectionsByHours } from '../sections';
+import { MOST_SECTIONS, piecesOf, sectionsByHours } from '../sections';
 
 const SHIFT =
   'Longest build at likely figures against the shift, as set on the Shop page and in the register of machines. A build that is paused overnight comes loose or shows it.';
@@ -20,7 +19,7 @@ export const unattended: Check = {
     const room = process.watched ? `a shift has ${longest_h} h` : `the longest wanted is ${formatNumber(longest_h)} h`;
     if (hours <= longest_h) return process.watched ? { ...common, state: 'pass', reason: `${says}; it fits into a shift of ${longest_h} h.` } : undefined;
     // Cut for the room of the machine, each section is a build of its own.
-    const pieces = Math.max(sectionsByHours(ctx), sectioning(size.sorted, process.envelope_mm).count);
+    const pieces = Math.max(sectionsByHours(ctx), piecesOf(size, process).count);
     if (pieces <= MOST_SECTIONS && taken.has('join-pieces')) {
       return { ...common, state: 'pass', reason: `${says}: made in ${pieces} pieces${process.watched ? ', one a shift' : ', a build each'}.` };
     }
