@@ -305,10 +305,14 @@ export const panelArea = once((doc: CaseDoc): number => {
   return areas.reduce((s, a) => s + a, 0) / 100;
 });
 
-/** The hand formula of a row without a place, worked out: MPa, and mm times N/MPa, for each newton. */
-export function byHand(row: Values): { stress: number; give?: number; squeezes?: true } | undefined {
-  const formula = row['at'] ? undefined : handFormula(row['hand']);
+/** Lengths for the hand formula of a row, as typed or usual. */
+export const handDims = (row: Values): Dims =>
+  Object.fromEntries(Object.entries(HAND_DIMS).map(([d, { usual_mm }]) => [d, row[d] ?? usual_mm])) as unknown as Dims;
+
+/** The hand formula chosen in a row, worked out: MPa, and mm times N/MPa, for each newton; and what it takes the tool for. */
+export function byHand(row: Values): { as: string; stress: number; give?: number; squeezes?: true } | undefined {
+  const formula = handFormula(row['hand']);
   if (!formula) return undefined;
-  const dims = Object.fromEntries(Object.entries(HAND_DIMS).map(([d, { usual_mm }]) => [d, row[d] ?? usual_mm])) as unknown as Dims;
-  return { stress: formula.stress(dims), ...(formula.give && { give: formula.give(dims) }), ...(formula.squeezes && { squeezes: true }) };
+  const dims = handDims(row);
+  return { as: formula.label, stress: formula.stress(dims), ...(formula.give && { give: formula.give(dims) }), ...(formula.squeezes && { squeezes: true }) };
 }

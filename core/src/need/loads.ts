@@ -117,14 +117,15 @@ export const LOAD_INPUTS: readonly InputSpec[] = [
   {
     kind: 'choice',
     id: 'hand',
-    label: 'Without a mesh, as',
+    label: 'By hand, as',
     options: [{ value: 'tool', label: 'this kind of tool usually is' }, ...HAND_FORMULAS.map((f) => ({ value: f.id, label: f.label }))],
     usual: 'tool',
-    asked: (v) => !v['at'] && is(...FORCES, 'bolt', 'carried')(v),
+    asked: is(...FORCES, 'bolt', 'carried'),
+    help: 'Decides where there is no mesh; on a mesh it stands beside what was solved, as a check by a second path.',
   },
   ...DIMS.map((d) =>
     number(d, HAND_DIMS[d].label, 'length', [0.1, 20_000], HAND_DIMS[d].usual_mm, {
-      asked: (v: Values) => !v['at'] && is(...FORCES, 'bolt', 'carried')(v) && !!handFormula(v['hand'])?.dims.includes(d),
+      asked: (v: Values) => is(...FORCES, 'bolt', 'carried')(v) && !!handFormula(v['hand'])?.dims.includes(d),
     })
   ),
 ];

@@ -198,5 +198,12 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
         }: the solution knows the true holds and shape.`,
       ]
       : []),
+    ...(l.hand
+      ? [
+        `By hand, as ${l.hand.as}, it would be ${two(l.size.likely * l.hand.stress)} MPa${
+          l.hand.give === undefined ? '' : ` and give ${two((l.size.likely * l.hand.give) / softness(ctx, u))} mm`
+        }, on the lengths given in the row.`,
+      ]
+      : []),
   ];
 }

@@ -218,6 +218,17 @@ describe('rows judged one by one', () => {
     expect(verdict(1, fine, 0, 0, { lasting: true })).toMatchObject({ decides: 'stays', allowed_mpa: (inPlane.likely * petg.creep) / 3 });
     expect(verdict(1, fine, 0, 0, { lasting: true }).state).not.toBe('pass');
   });
+  it('beside the formula chosen in the row: 6 F l/(b h²) = 15 MPa stands by what was solved and decides nothing', () => {
+    const loads = { p: { name: 'Finger', force: exactly(50), at: TIP, way: 'z-', hand: 'arm', l: 100, b: 20, h: 10 } };
+    const ctx = on(solvedDoc({ loads })), [row] = rowVerdicts(ctx);
+    // (200 + 1.56) · 50/E.
+    const give = (50 * 201.56) / (1000 * material('al-6061').modulus_gpa.inPlane.likely);
+    expect(row.also.join(' ')).toContain(`By hand, as an arm held at one end, loaded at the other, it would be 15 MPa and give ${give.toPrecision(2)} mm`);
+    expect(row.by).toBe('solved');
+    const plain = rowVerdicts(on(solvedDoc({ loads: { p: { name: 'Finger', force: exactly(50), at: TIP, way: 'z-' } } })))[0];
+    expect(row.stress_mpa).toBe(plain.stress_mpa);
+    expect(plain.also.join(' ')).not.toContain('By hand');
+  });
   it('together with what stays on, and says with what', () => {
     const clamped = solvedDoc({
       loads: { p: { name: 'Finger', force: exactly(50), at: TIP, way: 'z-' }, q: { name: 'Spring', force: exactly(3000), at: TIP, way: 'x+', lasting: true } },

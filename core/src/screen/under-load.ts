@@ -30,8 +30,8 @@ export interface RowLoad {
   unbolted?: SolvedOn;
   /** Remedies that were solved with it: their rule of thumb is not put on top. */
   solvedWith?: readonly SolvedRemedy[];
-  /** By a hand formula: MPa, and mm times N/mm², for each newton. */
-  hand?: { stress: number; give?: number; squeezes?: true };
+  /** By the hand formula chosen in it: what it takes the tool for, MPa, and mm times N/mm², for each newton. Beside a solution it is a second way to the figure. */
+  hand?: { as: string; stress: number; give?: number; squeezes?: true };
 }
 
 /** How stress and give were come by, the surest first. */

@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { byHand, holdRows, loadRows, newRowId } from '@cuadro/core/case/load-table';
+import { byHand, handDims, holdRows, loadRows, newRowId } from '@cuadro/core/case/load-table';
 import type { CaseDoc, ShapeRef } from '@cuadro/core/case/types';
+import type { Drawing } from '@cuadro/core/plan/drawing';
 import type { InputSpec, Place, Values } from '@cuadro/core/inputs/spec';
 import { inputText } from '@cuadro/core/inputs/text';
 import { familyOf } from '@cuadro/core/need/families';
 import { HOLD_INPUTS, HOLD_KINDS, type HoldKind, isForceKind, kindOf, LOAD_INPUTS, loadName, MAX_ROWS, USUAL_LOADS } from '@cuadro/core/need/loads';
+import { handFormula } from '@cuadro/core/mechanics/by-hand';
+import { handPicture } from '@cuadro/core/plan/hand-pictures';
 import { sizeText } from '@cuadro/core/need/load-words';
 import { CaseStore } from '../../data/case-store';
 import { SettingsService } from '../../data/settings.service';
 import { uuid } from '../../data/uuid';
+import { DrawingView } from '../../shared/drawing-view';
 import { InputForm } from '../../shared/inputs/input-form';
 
 /** Which table a row is in. */
@@ -22,7 +26,7 @@ export interface Asking {
 @Component({
   selector: 'cu-load-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputForm],
+  imports: [DrawingView, InputForm],
   styles: `
     h3 { font: 600 14px var(--label); margin: 12px 0 2px; }
     li { border-top: 1px solid var(--rule); padding: 3px 0; } ul { list-style: none; margin: 0; padding: 0; }
@@ -30,6 +34,7 @@ export interface Asking {
     .line > .says { flex: 1; min-width: 160px; } .edit { padding: 2px 0 8px 26px; }
     .place { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; font-size: 13.5px; padding: 2px 0; }
     .adds { display: flex; gap: 10px; flex-wrap: wrap; padding: 4px 0; }
+    cu-drawing.by-hand { max-width: 320px; padding-top: 4px; }
     select.field { width: auto; max-width: 100%; } .warn { color: var(--ochre); }
   `,
   template: `
@@ -51,6 +56,7 @@ export interface Asking {
                   </div>
                 }
                 <cu-inputs [specs]="onDrawing() ? t.bare : t.specs" [narrow]="true" [values]="r.values" (changed)="put(t.kind, r.id, $event)" />
+                @if (r.picture; as p) { <cu-drawing class="by-hand" [drawing]="p" /> }
               </div>
             }
           </li>
@@ -96,6 +102,7 @@ export class LoadTable {
       place: place(values),
       text: says + (values['at'] ? `, ${place(values)}` : ''),
       open: placed && !values['at'] ? needed : '',
+      picture: pictureOf(values),
     });
     const loads = loadRows(doc);
     const known = new Set(loads.map(([, row]) => loadName(row)));
@@ -170,6 +177,12 @@ export class LoadTable {
     if (chosen) this.place({ kind, id }, chosen.place);
     select.value = '';
   }
+}
+
+/** What the hand formula of a row takes the tool for. */
+function pictureOf(row: Values): Drawing | undefined {
+  const formula = isForceKind(kindOf(row)) ? handFormula(row['hand']) : undefined;
+  return formula && handPicture(formula, handDims(row));
 }
 
 /** How a row without a place is judged. */
