@@ -183,7 +183,9 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
     ...(s.corners.length
       ? [
         `Other sharp inside corners work nearly as hard: ${
-          list(s.corners.slice(0, 4).map((c) => `at ${c.at.map((x) => formatNumber(x, 3)).join(' / ')} mm with ${Math.round(100 * c.share)} %`))
+          list(
+            apart(s.corners, s.patch_mm).slice(0, 4).map((c) => `at ${c.at.map((x) => formatNumber(x, 3)).join(' / ')} mm with ${Math.round(100 * c.share)} %`),
+          )
         } of it. Round them as well.`,
       ]
       : []),
@@ -207,3 +209,7 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
       : []),
   ];
 }
+
+/** The first of those that lie closer together than this: to whoever rounds them they are one. */
+const apart = <T extends { at: readonly number[] }>(places: readonly T[], mm: number): T[] =>
+  places.reduce<T[]>((kept, p) => (kept.some((q) => Math.hypot(...p.at.map((x, a) => x - q.at[a])) < mm) ? kept : [...kept, p]), []);

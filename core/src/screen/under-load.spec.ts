@@ -184,7 +184,8 @@ describe('rows judged one by one', () => {
         worst: [1, 2, 3] as const,
         inCorner: true,
         backed: false,
-        corners: [{ at: [4, 5, 6] as [number, number, number], share: 0.8 }],
+        // Two that are one to whoever rounds them.
+        corners: [{ at: [4, 5, 6] as [number, number, number], share: 0.8 }, { at: [4, 5, 6.01] as [number, number, number], share: 0.79 }],
         with: [],
         holds: [],
         lifts: [],
