@@ -1,3 +1,5 @@
+import type { Range } from '../worksheet/types';
+
 /**
  * Hand formulas for a load where there is no mesh, each with its picture: largest nominal stress for a newton, and give for a newton times the modulus.
  * Lengths in mm; l along, b across, h deep in the direction of the load, d a diameter.
@@ -113,5 +115,8 @@ export const HAND_FORMULAS: readonly HandFormula[] = [
     source: 'Shear on one plane, as pull of the same harm: √3 · 4 F/(π d²)',
   },
 ];
+
+/** A textbook shape stands for the real one: cut-outs, corners and holds leave stress and give of it between two thirds and one and a half times. */
+export const HAND_SPREAD: Range = { low: 2 / 3, likely: 1, high: 1.5 };
 
 export const handFormula = (id: unknown): HandFormula | undefined => HAND_FORMULAS.find((f) => f.id === id);

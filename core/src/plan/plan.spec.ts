@@ -282,7 +282,7 @@ const FULL: Record<string, Values[]> = {
   'drill-guide': [{}, { tolerance: 0.01, bush: 4, carbon: true }, { stand_off: 0 }],
   enclosed: [{}, { thing: 'chip', shields: true, pull: 0 }, { thing: 'magnet', long: 40, wide: 40 }],
   contacts: [{}, { volts: 230, contacts: 200 }],
-  pieces: [{}, { process: 'vat-resin', on: 'metal' }, { count: 4 }],
+  pieces: [{}, { way: 'metal-powder/am-tool-steel' }, { count: 4 }],
   pattern: [{}, { mould: 'shell' }, { mould: 'printed' }, { mould: 'printed', packed_price: 200 }],
   cooling: [{ mould: 'resin', wall: 3 }, { mould: 'aluminium', plastic: 'carbonate', flow: 0.5 }, {}],
 };

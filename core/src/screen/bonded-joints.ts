@@ -17,6 +17,8 @@ export interface BondedJoint {
   area_mm2: number;
   /** Least depth of the section: through which a slanting joint slopes. */
   depth_mm: number;
+  /** Walls of a hollow section, half the side of a solid one: twice its area over its outline. */
+  wall_mm: number;
   /** Tension and shear in the bond together, MPa. */
   stress: Range;
   /** The row of the load table that works it most. */
@@ -27,6 +29,7 @@ export interface BondedJoint {
 interface Section {
   at: Vec3;
   area: number;
+  outline: number;
   i: readonly [number, number];
   c: readonly [number, number];
 }
@@ -48,7 +51,7 @@ export function bondedJoints(cut: Cut, planes: readonly number[]): BondedJoint[]
   const rows = cut.tableRows?.filter((r) => isForceKind(kindOf(r)) && kindOf(r) !== 'bolt') ?? [];
   return planes.map((from): BondedJoint => {
     const section = sectionAt(cut, from);
-    const end = { along_mm: from, area_mm2: section.area, depth_mm: 2 * Math.min(...section.c) };
+    const end = { along_mm: from, area_mm2: section.area, depth_mm: 2 * Math.min(...section.c), wall_mm: (2 * section.area) / section.outline };
     const beam = (force: Range): Range => alongBeam(section, length, from, force);
     const bond = (row: Values): Range => {
       const acting = [row, ...rows.filter((r) => r !== row && isLasting(r))];
@@ -74,13 +77,14 @@ function sectionAt({ study, size }: Cut, from: number): Section {
   const beam = study?.body.sections?.sides[0];
   if (!beam) {
     const { b, d } = solidBox(size);
-    return { at: [0, 0, 0], area: b * d, i: [(d * b ** 3) / 12, (b * d ** 3) / 12], c: [b / 2, d / 2] };
+    return { at: [0, 0, 0], area: b * d, outline: 2 * (b + d), i: [(d * b ** 3) / 12, (b * d ** 3) / 12], c: [b / 2, d / 2] };
   }
   const k = Math.max(0, Math.min(beam.area_mm2.length - 1, Math.floor(from / beam.step_mm)));
   return {
     // The station is not quite where the plane is.
     at: [0, 1, 2].map((a) => beam.centre_mm[3 * k + a] + (from - (k + 0.5) * beam.step_mm) * study.body.box.axes[0][a]) as Vec3,
     area: beam.area_mm2[k],
+    outline: beam.perimeter_mm[k],
     i: [beam.i_mm4[0][k], beam.i_mm4[1][k]],
     c: [beam.c_mm[0][k], beam.c_mm[1][k]],
   };
@@ -142,17 +146,11 @@ const SOFT_GPA = 0.3;
 /** All of it is left up to the first, half at the second, nothing to speak of beyond the third, °C. */
 const BOND_C = [45, 80, 120] as const;
 
-export type BondOn = keyof typeof BOND;
-/** What a bond bears where it is so warm, MPa, whatever the layers beside it do. */
-export function bondOn(on: BondOn, serviceTemp_c = 23): Range {
-  const [all, half, none] = BOND_C;
-  const t = serviceTemp_c;
-  const left = t <= all ? 1 : t <= half ? 1 - (0.5 * (t - all)) / (half - all) : Math.max(0.02, 0.5 * (1 - (t - half) / (none - half)));
-  return times(BOND[on], left);
-}
-
 /** What a bond of this material bears where the tool works, MPa: no more than its own layers do. @param layers strength across them, in service */
 export function bondBears({ material, need }: Pick<CheckContext, 'material' | 'need'>, layers: Range): Range {
-  const bond = bondOn(material.family === 'metal' ? 'metal' : material.modulus_gpa.inPlane.likely < SOFT_GPA ? 'soft' : 'plastic', need.serviceTemp?.value);
-  return level((l) => Math.min(bond[l], layers[l]));
+  const of = material.family === 'metal' ? BOND.metal : material.modulus_gpa.inPlane.likely < SOFT_GPA ? BOND.soft : BOND.plastic;
+  const t = need.serviceTemp?.value ?? 23;
+  const [all, half, none] = BOND_C;
+  const left = t <= all ? 1 : t <= half ? 1 - (0.5 * (t - all)) / (half - all) : Math.max(0.02, 0.5 * (1 - (t - half) / (none - half)));
+  return level((l) => Math.min(of[l] * left, layers[l]));
 }

@@ -5,7 +5,8 @@ import type { BondedJoint } from './bonded-joints';
 
 /** How two pieces are put together. */
 export type JointKind =
-  | { kind: 'butt' }
+  /** Kept in line by dowels, or by a sleeve where its walls have no room for them. */
+  | { kind: 'butt'; by: 'dowels' | 'sleeve' }
   /** Bonded on a slope of one in so many, so long in all. */
   | { kind: 'scarf'; slope: number; long_mm: number }
   /** Drawn together by rods right through, each so tight. */
@@ -22,6 +23,8 @@ const CLOSED = 1.5;
 /** Drawn to this part of their proof load. */
 const DRAWN = 0.7;
 const MOST_RODS = 4;
+/** Thinner walls have no room for a dowel of 2 mm with one and a half of its diameters around its middle. */
+const DOWEL_WALL = 6;
 const RODS = ['M5', 'M6', 'M8', 'M10', 'M12'] as const satisfies readonly BoltSize[];
 /** A rod is no thicker than this part of the section. */
 const ROD_SHARE = 1 / 4;
@@ -32,9 +35,13 @@ const ROD_SHARE = 1 / 4;
  * @param allowed what the bond may be worked with, MPa
  * @param piece_mm the shorter of the pieces beside it
  */
-export function jointFor({ stress, area_mm2, depth_mm }: Pick<BondedJoint, 'stress' | 'area_mm2' | 'depth_mm'>, allowed: number, piece_mm: number): JointKind {
+export function jointFor(
+  { stress, area_mm2, depth_mm, wall_mm }: Pick<BondedJoint, 'stress' | 'area_mm2' | 'depth_mm' | 'wall_mm'>,
+  allowed: number,
+  piece_mm: number,
+): JointKind {
   const sigma = stress.likely;
-  if (sigma <= allowed) return { kind: 'butt' };
+  if (sigma <= allowed) return { kind: 'butt', by: wall_mm < DOWEL_WALL ? 'sleeve' : 'dowels' };
   const slope = Math.max(2, Math.ceil(Math.sqrt((sigma / allowed) ** 2 - 1) - 1e-9));
   const long_mm = slope * depth_mm;
   if (slope <= STEEPEST && long_mm <= MOST_OF_PIECE * piece_mm) return { kind: 'scarf', slope, long_mm };
@@ -50,7 +57,7 @@ export function jointFor({ stress, area_mm2, depth_mm }: Pick<BondedJoint, 'stre
 export function jointText(joint: JointKind): string {
   switch (joint.kind) {
     case 'butt':
-      return 'bonded butt to butt with two dowels';
+      return joint.by === 'dowels' ? 'bonded butt to butt with two dowels' : 'bonded butt to butt, kept in line by a sleeve: its walls have no room for dowels';
     case 'scarf':
       return `scarfed 1 in ${joint.slope}, ${formatNumber(Number(joint.long_mm.toPrecision(2)))} mm long, and bonded`;
     case 'rods':

@@ -9,7 +9,7 @@ import { exactly } from '../shelf/types';
 import { material } from '../shelf/shelf';
 import { bondedJoints } from './bonded-joints';
 import { jointFor, jointText } from './joint-kinds';
-import { goesThroughHole, jointPlanes, shortestPiece } from './joint-planes';
+import { goesThroughHole, jointPlanes } from './joint-planes';
 import { longestPiece } from './sections';
 
 const [L, B, H] = [800, 40, 30];
@@ -36,8 +36,8 @@ describe('planes of a tool that is cut', () => {
     const route = on(arm());
     const stress = (x: number): number => bondedJoints(route, [x])[0].stress.likely;
     expect(stress(plane)).toBeLessThan(stress(L / 2));
-    // Nowhere within 500 of both ends is it a tenth less.
-    for (let x = 300; x <= 500; x += 5) expect(stress(plane)).toBeLessThanOrEqual(1.11 * stress(x));
+    // Nowhere within 500 of both ends is it a twentieth less.
+    for (let x = 300; x <= 500; x += 5) expect(stress(plane)).toBeLessThanOrEqual(1.05 * stress(x));
   });
   it('are equal where the bonds bear it, where nothing loads them, and where no pieces fit', () => {
     for (const doc of [arm(), arm({ loads: undefined })]) expect(planes(doc, 3, L, 100).map(Math.round)).toEqual([267, 533]);
@@ -67,20 +67,20 @@ describe('planes of a tool that is cut', () => {
     expect(most).toBeGreaterThan(best - 3);
     expect(most).toBeLessThan(best + 0.2);
     expect(longestPiece({ ...size, sorted: [L, 400, 350] }, machine)).toBe(0);
-    expect(shortestPiece([100, 450], L)).toBe(100);
   });
 });
 
 describe('the plainest joint that bears it', () => {
-  const joint = (likely: number, depth_mm = 30) => ({ stress: exactly(likely), area_mm2: 1200, depth_mm });
+  const joint = (likely: number, depth_mm = 30, wall_mm = 17) => ({ stress: exactly(likely), area_mm2: 1200, depth_mm, wall_mm });
   it('butted, scarfed by the stress on its slope, drawn together, or none', () => {
-    expect(jointFor(joint(4), 4, 400)).toEqual({ kind: 'butt' });
+    expect(jointFor(joint(4), 4, 400)).toEqual({ kind: 'butt', by: 'dowels' });
+    expect(jointText(jointFor(joint(4, 30, 3), 4, 400))).toContain('no room for dowels');
     // Of 12 on a slope of 1 in 3 a bond sees 12/√10 = 3.8, on 1 in 2 it would see 5.4.
     expect(jointFor(joint(12), 4, 400)).toEqual({ kind: 'scarf', slope: 3, long_mm: 90 });
     // No room for it: 1.5 · 12 · 1200 = 21.6 kN over four M5 of 0.7 · 580 · 14.2 = 5765 N.
     expect(jointFor(joint(12), 4, 100)).toEqual({ kind: 'rods', count: 4, size: 'M5', each_n: 5400 });
     expect(jointFor(joint(60), 4, 400)).toMatchObject({ kind: 'none' });
-    // As thin as 16 takes no more than M4, 40 takes M10: 1.5 · 60 · 1200 = 108 kN over four is more than its 23.5 kN.
+    // 30 takes M6 of 8.2 kN, and 1.5 · 60 · 1200 = 108 kN over four is 27; 16 takes no M5; 50 takes M12 of 34 kN.
     expect(jointFor(joint(12, 16), 4, 20)).toEqual({ kind: 'none' });
     expect(jointFor(joint(60, 50), 4, 400)).toEqual({ kind: 'rods', count: 4, size: 'M12', each_n: 27_000 });
   });

@@ -1,3 +1,4 @@
+import { fromEnd } from '../shape/sections';
 import { dot } from '../shape/turn';
 import { once } from '../worksheet/once';
 import { bondedJoints, type Cut } from './bonded-joints';
@@ -61,16 +62,15 @@ function triedAlong(cut: Cut): Tried {
 
 /** From where to where along the long side the holes lie that run across it. */
 function holesAlong({ study }: Cut): [number, number][] {
-  const beam = study?.body.sections?.sides[0];
-  if (!study || !beam) return [];
+  const sections = study?.body.sections;
+  if (!study || !sections) return [];
   const axis = study.body.box.axes[0];
-  const start = dot(beam.centre_mm.slice(0, 3), axis) - beam.step_mm / 2;
   return study.body.features.bores.flatMap((b): [number, number][] => {
     const leans = dot(b.axis, axis);
     // One that runs along the tool goes through any plane.
     if (Math.abs(leans) > Math.SQRT1_2) return [];
     const radius = Math.max(b.diameter_mm, b.counterbore?.diameter_mm ?? 0, b.countersink?.diameter_mm ?? 0, b.length_mm ?? 0) / 2;
-    const mouth = dot(b.mouth, axis) - start, floor = mouth - b.depth_mm * leans;
+    const mouth = fromEnd(sections, axis, b.mouth), floor = mouth - b.depth_mm * leans;
     return [[Math.min(mouth, floor) - radius, Math.max(mouth, floor) + radius]];
   });
 }
@@ -129,6 +129,3 @@ function evenly(count: number, may: (k: number) => boolean, length: number, isPi
 
 /** Does a plane there go through a hole across the tool? */
 export const goesThroughHole = (cut: Cut, along_mm: number): boolean => holesAlong(cut).some(([from, to]) => along_mm > from && along_mm < to);
-
-/** The shortest of the pieces between these planes, mm. */
-export const shortestPiece = (planes: readonly number[], length: number): number => Math.min(...[...planes, length].map((x, k) => x - (planes[k - 1] ?? 0)));

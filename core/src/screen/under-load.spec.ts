@@ -73,6 +73,8 @@ describe('the load table on one way', () => {
       loads: { a: { force: exactly(50), hand: 'arm', l: 100, b: 20, h: 10 } },
     });
     expect(check(doc, 'strength')!.value).toBeCloseTo(15, 9);
+    // Wide: from two thirds to one and a half times.
+    expect(everyLoad(on(doc))[0].stress).toEqual({ low: expect.closeTo(10, 9), likely: expect.closeTo(15, 9), high: expect.closeTo(22.5, 9) });
     // (200 + 1.56) · 50/69 000, in a cool room.
     expect(check(doc, 'stiffness')!.value).toBeCloseTo((50 * 201.56) / (1000 * material('al-6061').modulus_gpa.inPlane.likely), 6);
   });

@@ -5,6 +5,7 @@ import { formatNumber } from '../quantity/quantity';
 import { list } from '../quantity/words';
 import type { SolvedRemedy } from '../case/load-table';
 import { faceName } from '../case/words';
+import { HAND_SPREAD } from '../mechanics/by-hand';
 import type { Range } from '../worksheet/types';
 import { askedRange, chanceAtMost, type CheckContext, type State, STATE_ORDER, worse } from './check';
 import { loadPath, weakestWords } from './load-path';
@@ -72,9 +73,10 @@ export function everyLoad(ctx: CheckContext, only: 'all' | 'lasting' = 'all'): U
     if (solved) return [{ ...asSolved(ctx, l, solved), ...withoutBolts(ctx, l) }];
     if (l.hand) {
       const { bending, across } = loadPath(ctx);
-      const give = l.hand.give === undefined ? undefined : times(l.size, l.hand.give);
+      const wide = (x: number): Range => ({ low: l.size.low * x * HAND_SPREAD.low, likely: l.size.likely * x, high: l.size.high * x * HAND_SPREAD.high });
+      const give = l.hand.give === undefined ? undefined : wide(l.hand.give);
       const byHand: UnderLoad = {
-        stress: times(l.size, l.hand.stress),
+        stress: wide(l.hand.stress),
         give,
         across,
         bending,
@@ -334,7 +336,8 @@ export const SLEEVES = 'put steel sleeves under the heads, which bear the bolts.
 export const LOAD_BASIS: Readonly<Record<By, string>> = {
   solved:
     "Screening: solved on the part's own shape in bricks, linear and small, walls and fill as priced; edges where a load or a hold begins are left out; what stays on acts together with what comes.",
-  hand: 'Screening only: the hand formula chosen in the row, on the lengths given there.',
+  hand:
+    'Screening only: the hand formula chosen in the row, on the lengths given there; between two thirds and one and a half times of it, for what the real shape is beside its picture.',
   sections:
     "Screening only, not finite elements: the part's own sections as a beam on two ends loaded in the middle (or the least section the load goes through, on a quarter of its face), walls and fill as priced. Dents under a point load, notches and thin walls that buckle are not in it.",
   box:

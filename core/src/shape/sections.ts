@@ -128,3 +128,7 @@ function across(mesh: Mesh, axes: OrientedBox['axes'], size_mm: readonly number[
   });
   return out;
 }
+
+/** How far from the end of its long side a place lies, mm. @param axis of the long side */
+export const fromEnd = ({ sides: [beam] }: BodySections, axis: Vec3, place: readonly number[]): number =>
+  dot(place, axis) - dot(beam.centre_mm.slice(0, 3), axis) + beam.step_mm / 2;

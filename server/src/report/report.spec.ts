@@ -40,6 +40,20 @@ describe('the report', () => {
     ) expect(text).toContain(part);
     for (const p of view.pins) expect(text).toContain(p.option.materialLabel);
   });
+  it('is printed where no new way holds, and where a plan has nothing to find', async () => {
+    // An arm that has to weigh next to nothing under tonnes: only today's tool is left to compare.
+    const d = demoDoc({
+      family: 'gripper',
+      size_mm: [800, 50, 50],
+      need: { load: { level: 'must', value: 40_000, from: '' }, massLimit: { level: 'must', value: 0.01, from: '' } },
+      today: { ...demoDoc().today, way: 'machined', cost: 700 },
+      plans: { room: { values: {} } },
+    });
+    const { view } = evaluateCase(d, BUILT_IN_SITE, 200);
+    expect(view.pins.map((p) => p.letter)).toEqual(['T']);
+    expect(view.plans.map((p) => p.findings.length)).toEqual([0]);
+    expect((await renderPdf(definition(d))).subarray(0, 5).toString()).toBe('%PDF-');
+  });
   it('has the part, the answer and the place to sign before all figures, and no heading alone at the foot of a page', async () => {
     const d = doc('Hinge');
     const picture = pictureOf(boxOf(d.size_mm), 60, 40);

@@ -142,8 +142,7 @@ export function reportDefinition(input: ReportInput): TDocumentDefinitions {
           head('Until it is ready'),
           leadTable(pins),
           ...loadTable(input, pins),
-          head('Screening of these routes'),
-          screeningTable(pins),
+          ...screeningTable(pins),
         ]
         : []),
       ...view.plans.flatMap((p) => planSection(p, cur, system)),
@@ -261,10 +260,12 @@ export function drawingSvg(d: Drawing, width_pt: number): string {
 function planSection(plan: PlanView, currency: string, system: UnitSystem): Content[] {
   return [
     head(`Plan: ${plan.label}`),
-    {
-      table: { widths: [60, 90, '*'], body: plan.findings.map((f): TableCell[] => [STATE_WORDS[f.state], f.label, { text: f.reason, style: 'small' }]) },
-      layout: SHEET,
-    },
+    ...(plan.findings.length
+      ? [{
+        table: { widths: [60, 90, '*'], body: plan.findings.map((f): TableCell[] => [STATE_WORDS[f.state], f.label, { text: f.reason, style: 'small' }]) },
+        layout: SHEET,
+      }]
+      : []),
     {
       columns: [
         {
@@ -394,16 +395,12 @@ export function loadsSvg(
   }</svg>`;
 }
 
-function screeningTable(pins: PinView[]): Content {
-  return {
-    table: {
-      widths: [14, 60, 60, '*'],
-      body: pins.flatMap((p) =>
-        p.option.checks.map((c, i): TableCell[] => [{ text: i ? '' : p.letter, bold: true }, c.label, STATE_WORDS[c.state], { text: c.reason, style: 'small' }])
-      ),
-    },
-    layout: SHEET,
-  };
+/** Today's tool is not screened: where nothing else is compared there is no table. */
+function screeningTable(pins: PinView[]): Content[] {
+  const body = pins.flatMap((p) =>
+    p.option.checks.map((c, i): TableCell[] => [{ text: i ? '' : p.letter, bold: true }, c.label, STATE_WORDS[c.state], { text: c.reason, style: 'small' }])
+  );
+  return body.length ? [head('Screening of these routes'), { table: { widths: [14, 60, 60, '*'], body }, layout: SHEET }] : [];
 }
 
 function needTable(doc: CaseDoc, shop: Shop, system: UnitSystem): Content {

@@ -1,11 +1,9 @@
 import { formatNumber } from '../../quantity/quantity';
 import { chanceAtMost, type Check } from '../check';
-import { bondBears, bondedJoints } from '../bonded-joints';
-import { jointFor, jointText } from '../joint-kinds';
-import { jointPlanes, shortestPiece } from '../joint-planes';
+import { joinedIn } from '../joined';
+import { jointText } from '../joint-kinds';
 import { loadPath } from '../load-path';
-import { longestPiece, madeInSections } from '../sections';
-import { leftInService } from '../service';
+import { madeInSections } from '../sections';
 import { times } from '../traits';
 import { STRENGTH_FACTOR } from '../under-load';
 
@@ -18,20 +16,17 @@ export const joined: Check = {
   label: 'Bonded joints',
   limits: ['load'],
   run(ctx) {
-    const { need, traits, loads } = ctx;
+    const { need, loads } = ctx;
     const count = madeInSections(ctx);
     if (count < 2 || (!loads?.length && (!need.load?.value || !loadPath(ctx).bending))) return undefined;
-    const bears = bondBears(ctx, times(traits.strength_mpa.across, leftInService(need, traits)));
-    const planes = jointPlanes(ctx, count, { most_mm: longestPiece(ctx.size, ctx.process), enough_mpa: bears.low / STRENGTH_FACTOR });
-    const joints = bondedJoints(ctx, planes);
+    const { joints, bears, allowed } = joinedIn(ctx, count);
     const worst = joints.reduce((a, b) => (b.stress.likely > a.stress.likely ? b : a));
-    const stress = worst.stress.likely, allowed = bears.likely / STRENGTH_FACTOR;
-    const state = stress <= bears.low / STRENGTH_FACTOR ? 'pass' : stress <= bears.high / 2 ? 'conditional' : 'fail';
+    const { state } = worst, stress = worst.stress.likely;
     const two = (x: number): string => formatNumber(Number(x.toPrecision(2)));
     const said = `${two(stress)} MPa in the joint ${two(worst.along_mm)} mm along it (${two(worst.area_mm2 / 100)} cm²)${
       worst.row ? ` under “${worst.row}”` : ''
     }, ${two(allowed)} MPa allowed`;
-    const how = jointText(jointFor(worst, allowed, shortestPiece(planes, ctx.size.sorted[0])));
+    const how = jointText(worst.how);
     const others = joints.filter((j) => j !== worst).map((j) => `${two(j.stress.likely)} MPa at ${two(j.along_mm)} mm`);
     return {
       state,
