@@ -14,8 +14,8 @@ export type JointKind =
   /** None of these bears it. */
   | { kind: 'none' };
 
-/** Steeper than this a scarf is a lap that nobody fits well. */
-const STEEPEST = 8;
+/** Flatter than one in this a scarf is a lap that nobody fits well. */
+const FLATTEST = 8;
 /** More than this of a piece is not cut aslant. */
 const MOST_OF_PIECE = 0.5;
 /** Pressed together this much more than the load pulls apart. */
@@ -44,7 +44,7 @@ export function jointFor(
   if (sigma <= allowed) return { kind: 'butt', by: wall_mm < DOWEL_WALL ? 'sleeve' : 'dowels' };
   const slope = Math.max(2, Math.ceil(Math.sqrt((sigma / allowed) ** 2 - 1) - 1e-9));
   const long_mm = slope * depth_mm;
-  if (slope <= STEEPEST && long_mm <= MOST_OF_PIECE * piece_mm) return { kind: 'scarf', slope, long_mm };
+  if (slope <= FLATTEST && long_mm <= MOST_OF_PIECE * piece_mm) return { kind: 'scarf', slope, long_mm };
   const force = CLOSED * sigma * area_mm2;
   for (const size of RODS) {
     const count = Math.max(2, Math.ceil(force / (DRAWN * PROOF_MPA * BOLTS[size].stress_mm2)));

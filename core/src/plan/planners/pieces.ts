@@ -31,7 +31,8 @@ const WORKED: Source = {
 };
 const BOND: Source = {
   kind: 'standard',
-  text: 'Structural two-part adhesive on faces that were roughened and degreased, common figures; less where it is warm.',
+  text:
+    'Structural two-part adhesive on faces that were roughened and degreased, common figures; less where it is warm, and no more than the layers beside it bear.',
 };
 const ROOM: Source = { kind: 'standard', text: 'Room of the machine, by all ways to lay the piece in it.' };
 const MEASURED: Source = { kind: 'measured', text: 'Sections of the mesh across its long side.' };
