@@ -72,6 +72,8 @@ export interface MechanicsInput {
   showWork?: boolean;
   /** Places whose movement under the first row is wanted, xyz after xyz in the part's own axes. */
   bent?: Float32Array;
+  /** What of a load may be out of balance in the end, as a share of it; 1e-5 unless said otherwise. */
+  tolerance?: number;
   elements?: number;
   progress?: (share: number) => void;
   /** Displacements of each load on bricks that were filled otherwise: the solution starts from them, and is added. */
@@ -264,6 +266,7 @@ function onGrid(input: MechanicsInput, m: Measure, elements: number, progress: (
     const { u, steps } = system.solve(force, {
       progress: (n) => progress((k + Math.min(0.9, n / 60)) / ids.length),
       like: input.solutions?.of(grid, id),
+      tolerance: input.tolerance,
     });
     input.solutions?.add(grid, id, u);
     const back = system.forces(u).map((x, i) => (held[i] ? x - force[i] : 0));

@@ -111,6 +111,8 @@ export interface SolvedLoads {
 export const UNIT_E = 1000, UNIT_DENSITY = 1e-6, UNIT_EXPANSION = 1e-6;
 /** Poisson's number of plastics and metals, as a rule. */
 const NU = 0.35;
+/** Out of balance by so much of the load, four digits of movement and stress stand still: more than the grid is good for. */
+const UNIT_TOLERANCE = 1e-3;
 /** Raised when a solution would come out otherwise. */
 export const UNIT_LOADS_VERSION = 5;
 
@@ -169,6 +171,7 @@ const inputFor = (mesh: Mesh, { holds, loads, ...ask }: UnitAsk, c: LoadClass, e
   faces: ask.faces && placed(c.deeper, ask.faces),
   loads: unitLoads(placed(c.deeper, loads)),
   elements,
+  tolerance: UNIT_TOLERANCE,
 });
 
 /** How hard each place works on ways of the first class asked for, and the share of the mass that works little under any row. */

@@ -4,6 +4,7 @@ import { routeContext } from '../decide/options';
 import { factsOf } from '../plan/facts';
 import { processOf } from '../process/processes';
 import { BUILT_IN_SITE } from '../records/site';
+import { prism } from '../make/solids';
 import { box } from '../shape/testing';
 import { exactly } from '../shelf/types';
 import { material } from '../shelf/shelf';
@@ -82,6 +83,14 @@ describe('bonds between sections', () => {
       1,
     );
     expect(found(demoDoc({ family: 'press-nest', size_mm: [L, B, H], need: { load: must(80_000) } }))).toBeUndefined();
+  });
+  it('between two sections that were measured it is judged by the worse', () => {
+    // 400 of 40 × 30, then 400 of 40 × 20: in the middle nobody measured; the nearest stations are 1/96 of the length to either side.
+    const step = studiedRef(prism([[0, 0], [L, 0], [L, 20], [L / 2, 20], [L / 2, H], [0, H]], [], 0, B));
+    const [joint] = bondedJoints(on(bar({ p: push(10) }, { shapes: { printed: step } })), [L / 2]);
+    expect(joint.area_mm2).toBeCloseTo(B * 20, 0);
+    const measured = bondedJoints(on(bar({ p: push(10) }, { shapes: { printed: step } })), [(L * 47) / 96, (L * 49) / 96]);
+    expect(measured.map((j) => Math.round(j.area_mm2))).toEqual([B * H, B * 20]);
   });
   it('bear less on what is soft, between weak layers and in the heat', () => {
     const bears = (id: string, t = 23, layers = exactly(100)) =>

@@ -49,8 +49,7 @@ export function bondedJoints(cut: Cut, planes: readonly number[]): BondedJoint[]
   const length = cut.size.sorted[0];
   const bends = loadPath(cut).bending;
   const rows = cut.tableRows?.filter((r) => isForceKind(kindOf(r)) && kindOf(r) !== 'bolt') ?? [];
-  return planes.map((from): BondedJoint => {
-    const section = sectionAt(cut, from);
+  const jointIn = (from: number, section: Section): BondedJoint => {
     const end = { along_mm: from, area_mm2: section.area, depth_mm: 2 * Math.min(...section.c), wall_mm: (2 * section.area) / section.outline };
     const beam = (force: Range): Range => alongBeam(section, length, from, force);
     const bond = (row: Values): Range => {
@@ -64,7 +63,10 @@ export function bondedJoints(cut: Cut, planes: readonly number[]): BondedJoint[]
     };
     const worst = rows.map((row) => ({ stress: bond(row), row: loadName(row) })).sort((a, b) => b.stress.likely - a.stress.likely)[0];
     return worst ? { ...end, ...worst } : { ...end, stress: bends && cut.need.load?.value ? beam(askedRange(cut.need, 'load')) : NONE };
-  });
+  };
+  return planes.map((from) =>
+    sectionsAt(cut, from).map((section) => jointIn(from, section)).reduce((a, b) => (b.stress.likely - a.stress.likely || a.area_mm2 - b.area_mm2) > 0 ? b : a)
+  );
 }
 const NONE: Range = { low: 0, likely: 0, high: 0 };
 
@@ -73,22 +75,26 @@ const level = (of: (l: keyof Range) => number): Range => {
   return { low: Math.min(low, likely, high), likely, high: Math.max(low, likely, high) };
 };
 
-function sectionAt({ study, size }: Cut, from: number): Section {
+/** The section in a plane; where that lies between two that were measured, both of them: it is judged by the worse. */
+function sectionsAt({ study, size }: Cut, from: number): Section[] {
   const beam = study?.body.sections?.sides[0];
   if (!beam) {
     const { b, d } = solidBox(size);
-    return { at: [0, 0, 0], area: b * d, outline: 2 * (b + d), i: [(d * b ** 3) / 12, (b * d ** 3) / 12], c: [b / 2, d / 2] };
+    return [{ at: [0, 0, 0], area: b * d, outline: 2 * (b + d), i: [(d * b ** 3) / 12, (b * d ** 3) / 12], c: [b / 2, d / 2] }];
   }
-  const k = Math.max(0, Math.min(beam.area_mm2.length - 1, Math.floor(from / beam.step_mm)));
-  return {
+  const last = beam.area_mm2.length - 1, station = from / beam.step_mm - 0.5;
+  const beside = [Math.floor(station + SAME_PLACE), Math.ceil(station - SAME_PLACE)].map((k) => Math.max(0, Math.min(last, k)));
+  return [...new Set(beside)].map((k) => ({
     // The station is not quite where the plane is.
     at: [0, 1, 2].map((a) => beam.centre_mm[3 * k + a] + (from - (k + 0.5) * beam.step_mm) * study.body.box.axes[0][a]) as Vec3,
     area: beam.area_mm2[k],
     outline: beam.perimeter_mm[k],
     i: [beam.i_mm4[0][k], beam.i_mm4[1][k]],
     c: [beam.c_mm[0][k], beam.c_mm[1][k]],
-  };
+  }));
 }
+/** So near to a station, in steps, a plane is in it. */
+const SAME_PLACE = 0.05;
 
 /** A hold that is a whole face along the tool may reach over any plane across it; one across the tool, or a spot, is where it is. */
 const isAlong = ({ normal, whole }: HeldPlace, axis: Vec3): boolean => whole && Math.abs(dot(normal, axis)) < 0.5;

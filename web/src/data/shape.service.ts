@@ -1,7 +1,7 @@
 import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { proxy, type Remote } from 'comlink';
 import { get, set } from 'idb-keyval';
-import { EmptyError, firstValueFrom, type Observable, Subject, takeUntil } from 'rxjs';
+import { EmptyError, firstValueFrom, from, type Observable, Subject, takeUntil } from 'rxjs';
 import type { FaceMark, ShapeRef } from '@cuadro/core/case/types';
 import type { Values } from '@cuadro/core/inputs/spec';
 import type { Cap } from '@cuadro/core/shape/cap';
@@ -60,6 +60,7 @@ export class ShapeService implements OnDestroy {
   /** Of the mesh that is open and stored; empty where there is none. */
   readonly openHash = signal('');
   private job = 0;
+  private solvingJob = -1;
   /** A third one for what nobody waits for, and the part that it holds. */
   private readonly apart = new Lazy<ShapeWorker>(() => this.workers.shape());
   private apartHolds?: OpenPart;
@@ -125,7 +126,7 @@ export class ShapeService implements OnDestroy {
 
   /** What loads of size one do to the open part, its classes of ways shared between the workers. @throws Error with a sentence */
   async solveLoads(ask: UnitAsk, elements: number): Promise<SolvedClass[]> {
-    const job = this.begin('Solving the loads on the part');
+    const job = this.solvingJob = this.begin('Solving the loads on the part');
     const second = this.both(job);
     const done = [0, 0];
     const share = async (k: 0 | 1): Promise<SolvedClass[]> => {
@@ -141,6 +142,11 @@ export class ShapeService implements OnDestroy {
     const halves = await this.guard(job, Promise.all([share(0), share(1)]));
     this.end(job);
     return halves.flat();
+  }
+
+  /** Give up solving loads, where nothing else has begun since. */
+  stopSolving(): void {
+    if (this.job === this.solvingJob) this.cancel();
   }
 
   /** The same in a worker of its own, without a stage: the page goes on meanwhile. It never ends where it is stopped. @throws Error with a sentence */
@@ -332,7 +338,7 @@ export class ShapeService implements OnDestroy {
     return this.part;
   }
 
-  /** Wait for something that no worker does (storing, a model converted by the server); it can be given up all the same. @throws GivenUp */
+  /** Wait for something that can be given up, be it that no worker does it (storing, a model converted by the server). @throws GivenUp */
   async waitFor<T>(work: Observable<T>): Promise<T> {
     try {
       return await firstValueFrom(work.pipe(takeUntil(this.stopped)));
@@ -391,11 +397,11 @@ export class ShapeService implements OnDestroy {
     if (job === this.job) this.stage.set(stage);
   }
 
-  /** A result that comes after something else was begun is thrown away; one that never comes ends with the worker. */
+  /** A result that comes after something else was begun is thrown away; of one that was stopped none comes. */
   private async guard<T>(job: number, promise: Promise<T>): Promise<T> {
     let result: T;
     try {
-      result = await promise;
+      result = await this.waitFor(from(promise));
     } catch (e) {
       this.end(job);
       throw e;

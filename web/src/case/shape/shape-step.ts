@@ -3,13 +3,12 @@ import { from } from 'rxjs';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { shapeFor } from '@cuadro/core/case/facts';
-import { putSolved, toSolve, type ToSolve } from '@cuadro/core/case/load-table';
 import { bounded } from '@cuadro/core/inputs/schema';
 import type { ShapeRef } from '@cuadro/core/case/types';
 import type { Parting } from '@cuadro/core/shape/features/parting';
 import { formatNumber, type UnitSystem } from '@cuadro/core/quantity/quantity';
 import { CAD_EXTENSIONS, CAD_TOLERANCE, isCadName, MAX_CAD_BYTES } from '@cuadro/core/shape/formats/cad';
-import { FIRST_LOOK, type WorkVolume } from '@cuadro/core/mechanics';
+import type { WorkVolume } from '@cuadro/core/mechanics';
 import { extentOf, type LengthUnit, MAX_BYTES, MESH_EXTENSIONS } from '@cuadro/core/shape/mesh';
 import { STUDY_VERSION } from '@cuadro/core/shape/study';
 import { frameFor, UP, type Vec3 } from '@cuadro/core/shape/turn';
@@ -34,6 +33,7 @@ import { MakePanel } from './make-panel';
 import { MillingPanel } from './milling-panel';
 import { Refining } from './refining';
 import { SectionBar } from './section-bar';
+import { Solving } from './solving';
 import { areaText, lengthText, type ShapeFact, shapeFacts, volumeText, weakestOf } from './shape-words';
 
 /** Notes with the same words: the first says how many there are, the others keep their dots. */
@@ -49,14 +49,10 @@ function alikeOnce(tags: readonly Tag[]): Tag[] {
   });
 }
 
-const keysOf = (todo: readonly ToSolve[]): string => todo.map((x) => `${x.key} ${JSON.stringify(x.ask.classes)}`).join();
-
 type Way = 'machined' | 'printed';
 type Tab = 'measures' | 'build' | 'milling' | 'faces' | 'loads' | 'make';
 const NO_POINTS = new Float32Array(0);
 const NO_FACES = new Uint32Array(0);
-/** Bricks of the answer that comes within a second or two. */
-const AT_ONCE = 2500;
 
 const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3mf' };
 
@@ -77,7 +73,7 @@ const MESH_TYPES: Record<MeshKind, string> = { stl: 'model/stl', '3mf': 'model/3
     QuantityField,
     SectionBar,
   ],
-  providers: [ShapeService, Refining],
+  providers: [ShapeService, Refining, Solving],
   templateUrl: './shape-step.html',
   styleUrl: './shape-step.scss',
 })
@@ -89,6 +85,7 @@ export class ShapeStep {
   private readonly settings = inject(SettingsService);
 
   protected readonly ways: readonly { id: Way; label: string }[] = [{ id: 'printed', label: 'to print' }, { id: 'machined', label: 'to machine' }];
+  protected readonly solving = inject(Solving);
   protected readonly tabs: readonly { id: Tab; label: string }[] = [
     { id: 'measures', label: 'Measures' },
     { id: 'build', label: 'Build' },
@@ -251,7 +248,7 @@ export class ShapeStep {
     });
     effect(() => {
       const s = this.shape();
-      this.unsolved();
+      this.solving.todo();
       untracked(() => void this.follow(s));
     });
     // Marked faces are found again on the mesh when they, or the part, change; they are dotted while their tab is open.
@@ -301,7 +298,7 @@ export class ShapeStep {
   }
 
   protected cancel(): void {
-    this.leftUnsolved = keysOf(this.unsolved());
+    this.solving.leave();
     this.shapes.cancel();
     this.storing.set('');
   }
@@ -495,46 +492,9 @@ export class ShapeStep {
     }
   }
 
-  /** What of the load table has not been solved yet on the mesh on show. */
-  protected readonly unsolved = computed(() => {
-    const doc = this.store.doc()!, s = this.shape();
-    return s ? toSolve(doc, s) : [];
-  }, { equal: (a, b) => keysOf(a) === keysOf(b) });
-
-  /**
-   * Loads of size one, for the ways this mesh stands for: a coarse answer soon, a finer one after it. A part that cannot be loaded so says why, and its sections
-   * stand in.
-   */
-  private async solve(s: ShapeRef): Promise<void> {
-    const todo = this.unsolved();
-    if (this.solving || !todo.length) return;
-    this.solving = true;
-    try {
-      for (const elements of [AT_ONCE, FIRST_LOOK]) {
-        for (const one of todo) {
-          let problem: string | undefined;
-          const found = await this.shapes.solveLoads(one.ask, elements).catch((e: unknown) => {
-            if (isGivenUp(e)) throw e;
-            problem = e instanceof Error ? e.message : String(e);
-            return [];
-          });
-          if (this.shape()?.hash !== s.hash) return;
-          this.store.amend((doc) => putSolved(doc, one, found, problem));
-        }
-      }
-    } finally {
-      this.solving = false;
-    }
-  }
-  private solving = false;
-
-  /** What was given up: it is not begun again by itself. */
-  private leftUnsolved = '';
-
   protected solveAgain(): void {
     const s = this.shape();
-    this.leftUnsolved = '';
-    if (s) void this.attempt(s.fileName, () => this.solve(s));
+    if (s) void this.attempt(s.fileName, () => this.solving.again());
   }
 
   /** Show the mesh of the document, and study it where that has not been done. */
@@ -546,10 +506,10 @@ export class ShapeStep {
     const problem = await this.shapes.open(s);
     if (problem) throw new Error(problem);
     // Something else has begun in the meantime and will come back here.
-    if (this.shapes.stage() || this.taking || this.solving) return;
+    if (this.shapes.stage() || this.taking) return;
     if (s.study?.version !== STUDY_VERSION) return this.studyPart(s);
     if (!this.shapes.marks()) await this.shapes.findMarks();
-    if (keysOf(this.unsolved()) !== this.leftUnsolved) await this.solve(s);
+    await this.solving.run();
   }
 
   private async studyPart(s: ShapeRef): Promise<void> {
