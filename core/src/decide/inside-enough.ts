@@ -8,6 +8,7 @@ import { counted, list } from '../quantity/words';
 import type { Site } from '../records/site';
 import type { State } from '../screen/check';
 import { ringsWords } from '../screen/fibre-layers';
+import type { RemedyId } from '../screen/remedies';
 import { shelfOf } from '../shelf/shelf';
 
 /** Another inside for a print: what is put over the figures of its way. */
@@ -49,6 +50,10 @@ export const INSIDES = {
   ],
 } as const;
 export type InsideKind = keyof typeof INSIDES;
+
+/** Remedies that stand in for more inside: what the fill or fibre does has to be seen without them, unless somebody took them. */
+const INSTEAD: readonly RemedyId[] = ['deeper-section', 'fibre-rods'];
+export const isInstead = (id: string): boolean => INSTEAD.some((x) => x === id);
 
 /** Those of a kind that the figures of a process can say. */
 export function insidesOf(process: Process, kind: InsideKind): Inside[] {

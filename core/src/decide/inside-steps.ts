@@ -6,15 +6,11 @@ import { processOf } from '../process/processes';
 import type { Site } from '../records/site';
 import { buildHours, evaluateRoute } from '../routes/evaluate-route';
 import { worst } from '../screen/check';
-import type { RemedyId } from '../screen/remedies';
 import { shelfOf } from '../shelf/shelf';
 import { valueOf } from '../worksheet/evaluate';
 import { rowsOn } from './evaluate-case';
-import { type InsideKind, insidesOf, type InsideStep, withInside } from './inside-enough';
+import { type InsideKind, insidesOf, type InsideStep, isInstead, withInside } from './inside-enough';
 import { screenRoute } from './options';
-
-/** Remedies that stand in for more inside: what the fill or fibre does has to be seen without them, unless somebody took them. */
-const INSTEAD: readonly RemedyId[] = ['deeper-section', 'fibre-rods'];
 
 /** Each inside that is tried: what the rows say, what it weighs, how long it builds and what it costs. @param found solutions of `insideAsk` */
 export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind, found: readonly SolvedClass[]): InsideStep[] {
@@ -26,7 +22,7 @@ export function insideSteps(doc: CaseDoc, site: Site, pin: Pin, kind: InsideKind
   const material = shelfOf(site.shop).material(pin.material);
   // The same remedies for every step, so that only the inside differs.
   const now = screenRoute(factsOf(doc, site), process, material, 'none');
-  const kept = now.remedies.map((r) => r.id).filter((id) => now.decided || !(INSTEAD as readonly string[]).includes(id));
+  const kept = now.remedies.map((r) => r.id).filter((id) => now.decided || !isInstead(id));
   const bare = { ...doc, remedies: { ...doc.remedies, [routeKey(pin)]: kept }, shapes: { ...doc.shapes, [way]: { ...shape, solved } } };
   return insidesOf(process, kind).map((inside): InsideStep => {
     const facts = factsOf(withInside(bare, pin, inside), site);

@@ -48,6 +48,8 @@ describe('remedies that are solved', () => {
     const waits = row({ ...bare, remedies: { [ROUTE]: ['deeper-section'] } }, ROUTE);
     expect(before.give_mm! / waits.give_mm!).toBeCloseTo(1.25 ** 3, 6);
     expect(waits.also.join(' ')).not.toContain('Solved with');
+    expect(waits.also.join(' ')).toContain('Counted with a deeper section by rule of thumb, as the price is');
+    expect(after.also.join(' ')).not.toContain('by rule of thumb');
   });
   it('rods: E I of the plastic and of rods near its faces', () => {
     const [before, after] = [row(bare, PRINT), row(loaded({ [ROUTE]: [], [PRINT]: ['fibre-rods'] }), PRINT)];

@@ -19,6 +19,7 @@ import {
   takesSleeves,
   type UnderLoad,
 } from './under-load';
+import { SOLVED_REMEDIES } from '../case/load-table';
 import { fibreWords } from './fibre-layers';
 import { remedyKind } from './remedies';
 import { leftInService } from './service';
@@ -59,6 +60,18 @@ const two = (x: number): string => String(Number(x.toPrecision(2)));
 /** What a row asks of a way, for a cell: its share of what may be borne, or that a sleeve bears it. */
 export const askedWords = ({ decides, use }: RowVerdict): string =>
   decides === 'sleeve' ? 'on a sleeve' : use === undefined ? STATE_WORDS.unknown : `${formatNumber(100 * use, 2)}\u00a0%`;
+
+/** What a way has that makes it another tool under its loads: a deeper section, rods, sleeves. @param taken remedies that are counted in */
+const mendedBy = (taken: Iterable<string>): string[] => {
+  const all = new Set(taken);
+  return SOLVED_REMEDIES.filter((id) => all.has(id)).map((id) => remedyKind(id).label);
+};
+
+/** The same, behind a way's name: ", counted with a deeper section"; empty where there is nothing of it. */
+export function countedWords(remedies: readonly { id: string }[]): string {
+  const labels = mendedBy(remedies.map((r) => r.id));
+  return labels.length ? `, counted with ${list(labels)}` : '';
+}
 
 /** Every row of the load table on this way: holds, on condition, does not, or cannot be said and why. */
 export function rowVerdicts(ctx: CheckContext): RowVerdict[] {
@@ -162,6 +175,7 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
   const strength = ctx.traits.strength_mpa, left = leftInService(ctx.need, ctx.traits);
   const most = Math.max(...s.holds.map((h) => Math.hypot(...h)));
   const newtons = (x: number): string => formatNumber(Number(x.toPrecision(2)));
+  const unsolved = mendedBy([...ctx.taken].filter((id) => !l.solvedWith?.some((w) => w === id)));
   return [
     ...(s.with.length ? [`Counted with ${list(s.with.map((w) => `“${w}”`))}, which stays on.`] : []),
     ...(u.face ? [`Where the part gives most it gives ${two(anywhere)} mm; ${u.face} is what works.`] : []),
@@ -190,6 +204,7 @@ function alsoOf(ctx: CheckContext, l: RowLoad, u: UnderLoad): string[] {
       ]
       : []),
     ...(l.solvedWith?.length ? [`Solved with ${list(l.solvedWith.map((id) => remedyKind(id).label))} in place.`] : []),
+    ...(unsolved.length ? [`Counted with ${list(unsolved)} by rule of thumb, as the price is; Routes says what comes without.`] : []),
     ...s.holds.map((h, i) =>
       `H${i + 1} holds it with ${newtons(Math.hypot(...h))} N (along x, y, z: ${h.map((x) => newtons(Math.abs(x) < 0.005 * most ? 0 : x)).join(' / ')}).`
     ),

@@ -13,7 +13,7 @@ import type { CaseDoc } from '@cuadro/core/case/types';
 import { faceName, formatFigure, formatMoney, todayText, GROUP_WORDS, requirementText } from '@cuadro/core/case/words';
 import { formatDate } from '@cuadro/core/quantity/date';
 import { STATE_WORDS } from '@cuadro/core/screen/check';
-import { askedWords } from '@cuadro/core/screen/row-verdicts';
+import { askedWords, countedWords } from '@cuadro/core/screen/row-verdicts';
 import { familyOf } from '@cuadro/core/need/families';
 import { REQUIREMENTS } from '@cuadro/core/need/requirements';
 import { isLasting, loadName } from '@cuadro/core/need/loads';
@@ -339,6 +339,8 @@ function loadTable({ doc, system, picture, drawn }: ReportInput, pins: PinView[]
       text: `Share of the stress that may be borne with a factor of three. ${
         [...new Set(made.flatMap((p) => p.rows.flatMap((r) => r.by ?? [])))].map((by) => LOAD_BASIS[by]).join(' ')
       } Prove each with one and a half times the load.${
+        made.flatMap((p) => (countedWords(p.option.remedies) ? [` ${p.letter} is${countedWords(p.option.remedies).slice(1)}.`] : [])).join('')
+      }${
         picture && drawn ? ` On the drawing: L a load, H a hold, D in a square a datum, ! where the row of that number works ${made[0].letter} hardest.` : ''
       }`,
       style: 'small',

@@ -46,7 +46,10 @@ describe('how much fibre is enough', () => {
     const f = TestBed.createComponent(InsideLadder);
     f.componentRef.setInput('kind', 'fibre');
     f.componentRef.setInput('letter', 'A');
-    f.componentRef.setInput('option', { process: 'extrusion-fibre', material: 'pa-carbon' } as RouteOption);
+    f.componentRef.setInput(
+      'option',
+      { process: 'extrusion-fibre', material: 'pa-carbon', decided: false, remedies: [{ id: 'deeper-section' }, { id: 'ream' }] } as unknown as RouteOption,
+    );
     const work: (() => Promise<void>)[] = [];
     f.componentInstance.tried.subscribe((w) => work.push(w));
     f.detectChanges();
@@ -62,7 +65,8 @@ describe('how much fibre is enough', () => {
     expect(asked.insideSteps).toHaveBeenCalledWith(DOC, BUILT_IN_SITE, { process: 'extrusion-fibre', material: 'pa-carbon' }, 'fibre', []);
     expect(el.querySelectorAll('tbody.on')).toHaveLength(1);
     expect(el.querySelector('tbody.on')!.textContent).toContain('4 sheets');
-    expect(text).toContain('Enough for every row, and the cheapest of them: 4 sheets.');
+    // The table above counts it in; a reamed hole changes nothing under a load.
+    expect(text).toMatch(/Enough for every row, and the cheapest of them: 4 sheets\. Here without what [A-D] is counted with a deeper section\./);
     expect(text).toMatch(/L1 Tip\s?250\s%holds\s190\s%rings along outlines and holes do most/);
     expect(text).toContain('Every row is answered.');
   });

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { formatMoney } from '@cuadro/core/case/words';
 import { FIRST_LOOK } from '@cuadro/core/mechanics';
-import { enough, insideAsk, type InsideKind, type InsideStep, type RowAnswer, rowAnswers, withInside } from '@cuadro/core/decide/inside-enough';
+import { enough, insideAsk, type InsideKind, type InsideStep, isInstead, type RowAnswer, rowAnswers, withInside } from '@cuadro/core/decide/inside-enough';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import type { RouteOption } from '@cuadro/core/decide/options';
+import { countedWords } from '@cuadro/core/screen/row-verdicts';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
 import { SettingsService } from '../../data/settings.service';
@@ -41,7 +42,7 @@ const BY: Record<RowAnswer['by'], string> = {
           </tbody>
         }
       </table>
-      <p class="quiet hint">{{ bestWords() }}</p>
+      <p class="quiet hint">{{ bestWords() }}{{ bareWords() }}</p>
       @if (answers().length) {
         <table class="sheet ways">
           <caption>What bears each load{{ best() ? '' : ', with the most that was tried' }}</caption>
@@ -85,6 +86,12 @@ export class InsideLadder {
     return best
       ? `Enough for every row, and the cheapest of them: ${best.label}.`
       : 'No fibre that was tried is enough for every row: deepen what is loaded most, turn the layers, or take another material.';
+  });
+  /** The table above counts the usual remedies in; what is tried here goes without, unless somebody took them. */
+  protected readonly bareWords = computed(() => {
+    const { decided, remedies } = this.option();
+    const counted = decided ? '' : countedWords(remedies.filter((r) => isInstead(r.id)));
+    return counted && ` Here without what ${this.letter()} is${counted.slice(1)}.`;
   });
   protected readonly openWords = computed(() => {
     const open = this.answers().filter((a) => a.state !== 'pass');

@@ -12,12 +12,12 @@ import { HOLD_INPUTS } from '@cuadro/core/need/loads';
 import { formatNumber, formatQuantity } from '@cuadro/core/quantity/quantity';
 import { inSentence } from '@cuadro/core/quantity/words';
 import { LOAD_BASIS } from '@cuadro/core/screen/under-load';
-import { askedWords, type RowVerdict } from '@cuadro/core/screen/row-verdicts';
+import { askedWords, countedWords, type RowVerdict } from '@cuadro/core/screen/row-verdicts';
 import { type FaceChoice, placeOfFace } from '@cuadro/core/shape/patch';
 import type { Vec3 } from '@cuadro/core/shape/turn';
 import { CaseStore } from '../../data/case-store';
 import { ComputeService } from '../../data/compute.service';
-import { MarginService } from '../../data/margin.service';
+import { type MarginNote, MarginService } from '../../data/margin.service';
 import { SettingsService } from '../../data/settings.service';
 import { isGivenUp, ShapeService } from '../../data/shape.service';
 import { ShopService } from '../../data/shop.service';
@@ -118,7 +118,7 @@ export class LoadPanel {
     (this.cases.view()?.pins ?? []).filter((p) => p.letter !== 'T').map(({ letter, option, rows }) => ({
       letter,
       rows,
-      label: `${option.processLabel} in ${inSentence(option.materialLabel)}`,
+      label: `${option.processLabel} in ${inSentence(option.materialLabel)}${countedWords(option.remedies)}`,
     }))
   );
 
@@ -126,6 +126,16 @@ export class LoadPanel {
     effect(() => {
       const drawn = this.shapes.drawn();
       untracked(() => drawn && void this.shapes.largestFaces().then((f) => this.largest.set(f), () => undefined));
+    });
+    // What stands open in the margin goes with the solution.
+    effect(() => {
+      const ways = this.ways();
+      untracked(() => {
+        const { letter, id, note } = this.opened ?? {};
+        if (!note || this.margin.note() !== note) return;
+        const way = ways.find((w) => w.letter === letter), row = way?.rows.find((r) => r.id === id);
+        if (way && row) this.open(way.letter, way.label, row);
+      });
     });
     effect(() => {
       const tags = this.tags();
@@ -282,11 +292,14 @@ export class LoadPanel {
     this.asking.set(undefined);
   }
 
+  private opened?: { letter: string; id: string; note: MarginNote };
   protected open(letter: string, label: string, v: RowVerdict): void {
-    this.margin.show({
+    const note: MarginNote = {
       kind: 'text',
       title: `${v.name}, ${letter}`,
       paragraphs: [label, v.reason, ...v.also, ...(v.by ? [LOAD_BASIS[v.by]] : [])],
-    });
+    };
+    this.opened = { letter, id: v.id, note };
+    this.margin.show(note);
   }
 }
