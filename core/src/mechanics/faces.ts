@@ -1,7 +1,8 @@
+import { formatNumber } from '../quantity/quantity';
 import { bvhOf } from '../shape/bvh';
 import { facets } from '../shape/facets';
 import { twins } from '../shape/half-edges';
-import type { Mesh } from '../shape/mesh';
+import { extentOf, type Mesh } from '../shape/mesh';
 import { patchFrom } from '../shape/patch';
 import { dot, frameFor, unit, type Vec3 } from '../shape/turn';
 import { MechanicsError } from './brick';
@@ -59,6 +60,9 @@ const CONE = Math.tan((30 * Math.PI) / 180), CONE_DEEP = 3;
 /** A seat is cut into so many patches along two of its sides. */
 const PATCHES = 3;
 
+/** A place is on the part to within this share of its diagonal; a face looks along a normal from this cosine on. */
+const OFF = 0.02, LOOKS = 0.7;
+
 /** Faces of the part on its grid: pressed and held where they are. */
 export class Faces {
   private readonly normals: Float32Array | Float64Array;
@@ -71,18 +75,22 @@ export class Faces {
     this.areas = f.areas;
   }
 
-  /** Triangles of the face at a point. */
+  /** Triangles of the face at a point. @throws MechanicsError where the part has no such face there: it may have been picked on another mesh */
   private face(at: At | undefined): readonly number[] {
     if (!at) throw new MechanicsError('A load or support has no place.');
     const p = this.into(at.point);
-    const { triangle } = bvhOf(this.mesh).closest(...p);
-    if (triangle < 0) throw new MechanicsError('A load or support is not on the part.');
+    const { triangle, distance } = bvhOf(this.mesh).closest(...p);
+    const where = at.point.map((x) => formatNumber(x, 3)).join(' / ');
+    const { low, high } = extentOf(this.mesh.vertices);
+    if (triangle < 0 || distance > OFF * Math.hypot(...high.map((h, a) => h - low[a])))
+      throw new MechanicsError(`A load or hold was placed at ${where} mm, which is off the part: pick its place again.`);
     const n = at.normal && this.into(at.normal);
     const { list } = patchFrom(this.mesh, triangle);
-    // At an edge the normal says which of the faces is meant.
-    if (!n || list.some((t) => this.along(t, n) > 0.7)) return list;
-    const around = this.near(p).find((t) => this.along(t, n) > 0.7);
-    return around === undefined ? list : patchFrom(this.mesh, around).list;
+    // A face that runs all round has no normal. At an edge the normal says which of the faces is meant.
+    if (!n?.some((x) => x) || list.some((t) => this.along(t, n) > LOOKS)) return list;
+    const around = this.near(p).find((t) => this.along(t, n) > LOOKS);
+    if (around === undefined) throw new MechanicsError(`No face at ${where} mm looks the way of the one that was picked there: pick it again.`);
+    return patchFrom(this.mesh, around).list;
   }
 
   private along = (t: number, n: Vec3): number => dot(this.normal(t), n) / (Math.hypot(...n) || 1);

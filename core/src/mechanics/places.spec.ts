@@ -21,6 +21,15 @@ describe('places on a part', () => {
     expect(spot.reaction_n[2]).toBeCloseTo(90, 2);
     expect(spot.max_deflection_mm).toBeGreaterThan(1.5 * press(top).max_deflection_mm);
   });
+  it('a place that was picked on another mesh is refused, not moved to the face that happens to be nearest', () => {
+    // 51 mm is the diagonal: 2 mm above the top is off it, half a millimetre is not.
+    expect(() => press(at([20, 15, 22], [0, 0, 1]))).toThrow('A load or hold was placed at 20 / 15 / 22 mm, which is off the part');
+    expect(press(at([20, 15, 20.5], [0, 0, 1])).area_mm2).toBeCloseTo(1200, 6);
+    expect(() => press(at([20, 15, 20], [1, 0, 0]))).toThrow('No face at 20 / 15 / 20 mm looks the way of the one that was picked there');
+    // At an edge either of its faces may be meant; a face without a normal is the one that is there.
+    expect(press(at([40, 15, 20], [1, 0, 0])).area_mm2).toBeCloseTo(600, 6);
+    expect(press(at([20, 15, 20], [0, 0, 0])).area_mm2).toBeCloseTo(1200, 6);
+  });
   it('a spot smaller than anything looked at still presses', () => {
     expect(press({ ...top, within_mm: 0.01 }).reaction_n[2]).toBeCloseTo(90, 2);
   });
