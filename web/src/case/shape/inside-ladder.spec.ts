@@ -35,9 +35,10 @@ describe('how much fibre is enough', () => {
   async function open() {
     const edits: CaseDoc[] = [];
     const asked = { solveLoads: jest.fn().mockResolvedValue([]), insideSteps: jest.fn().mockResolvedValue(STEPS) };
+    const held = signal(DOC);
     TestBed.configureTestingModule({
       providers: [
-        { provide: CaseStore, useValue: { doc: () => DOC, edit: (change: (d: CaseDoc) => CaseDoc) => void edits.push(change(DOC)) } },
+        { provide: CaseStore, useValue: { doc: held, edit: (change: (d: CaseDoc) => CaseDoc) => void edits.push(change(DOC)) } },
         { provide: ComputeService, useValue: asked },
         { provide: ShapeService, useValue: { stage: signal(''), solveLoads: asked.solveLoads } },
         { provide: ShopService, useValue: { site: () => BUILT_IN_SITE, currency: () => 'EUR' } },
@@ -57,7 +58,7 @@ describe('how much fibre is enough', () => {
     el.querySelector<HTMLButtonElement>('button')!.click();
     await work[0]();
     f.detectChanges();
-    return { f, el, edits, asked, text: (el.textContent ?? '').replace(/\s+/g, ' ') };
+    return { f, el, edits, asked, held, text: (el.textContent ?? '').replace(/\s+/g, ' ') };
   }
   it('solves every lay-up at once, marks the cheapest that holds, and says what bears each row', async () => {
     const { el, asked, text } = await open();
@@ -69,6 +70,15 @@ describe('how much fibre is enough', () => {
     expect(text).toMatch(/Enough for every row, and the cheapest of them: 4 sheets\. Here without what [A-D] is counted with a deeper section\./);
     expect(text).toMatch(/L1 Tip\s?250\s%holds\s190\s%rings along outlines and holes do most/);
     expect(text).toContain('Every row is answered.');
+  });
+  it('stays when the case is solved more finely, and goes when its loads change', async () => {
+    const { f, el, held } = await open();
+    held.set({ ...DOC, title: 'Another state of the case' });
+    f.detectChanges();
+    expect(el.querySelectorAll('tbody.on')).toHaveLength(1);
+    held.set({ ...DOC, loads: { p: { ...DOC.loads!['p'], way: 'y-' } } });
+    f.detectChanges();
+    expect(el.querySelectorAll('tbody.on')).toHaveLength(0);
   });
   it('takes a lay-up as figures of one’s own on that way alone', async () => {
     const { el, edits } = await open();

@@ -71,8 +71,12 @@ export class InsideLadder {
 
   protected readonly by = BY;
   protected readonly heads = ['Use', 'Gives', 'Weight', 'Build', 'One tool'];
+  /** What the steps answer; a finer solution of the same leaves them. */
+  private readonly asked = computed(() =>
+    JSON.stringify([this.cases.doc()!.loads, this.cases.doc()!.holds, this.letter(), this.option().process, this.option().material])
+  );
   protected readonly steps = linkedSignal<unknown, readonly InsideStep[]>({
-    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.letter(), this.option().process, this.option().material],
+    source: this.asked,
     computation: () => [],
   });
   protected readonly best = computed(() => enough(this.steps()));

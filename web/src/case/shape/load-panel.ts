@@ -113,6 +113,9 @@ export class LoadPanel {
       ? `, on ${formatNumber(Math.min(...rows.map((r) => r.bricks!)))} bricks, ± ${formatNumber(100 * Math.max(...rows.map((r) => r.error!)), 2)} % by the grid`
       : '';
   });
+  /** What an answer on the drawing belongs to; a finer solution of the same leaves it. */
+  private readonly loaded = computed(() => JSON.stringify([this.cases.doc()!.loads, this.cases.doc()!.holds]));
+  private readonly loadedWay = computed(() => `${this.loaded()} ${this.ways()[0]?.label}`);
   protected readonly refined = formatNumber(REFINED);
   protected readonly ways = computed(() =>
     (this.cases.view()?.pins ?? []).filter((p) => p.letter !== 'T').map(({ letter, option, rows }) => ({
@@ -218,7 +221,7 @@ export class LoadPanel {
     return this.cases.view()?.pins.find((p) => p.letter !== 'T' && p.option.kind === 'print' && insideAsk(doc, site, p.option, kind));
   }
   protected readonly idle = linkedSignal<unknown, { text: string; work: WorkVolume } | undefined>({
-    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds],
+    source: this.loaded,
     computation: () => undefined,
   });
   protected readonly problem = signal('');
@@ -251,7 +254,7 @@ export class LoadPanel {
 
   /** The row whose bending is on the drawing: of the table and the way as they stand. */
   protected readonly bends = linkedSignal<unknown, { id: string; text: string; lines: Float32Array } | undefined>({
-    source: () => [this.cases.doc()!.loads, this.cases.doc()!.holds, this.ways()[0]?.label],
+    source: this.loadedWay,
     computation: () => undefined,
   });
 
