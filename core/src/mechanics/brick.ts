@@ -114,6 +114,20 @@ export function brickOf(d: Matrix, size: readonly [number, number, number]): Bri
   };
 }
 
+/** The same brick, all edges so many times as long: strains go with 1/s, stiffness with s³/s², forces of a heating with s³/s. */
+export function enlarged({ blocks, whole, diagonal, largest, stress, thermal, thermalStress }: Brick, s: number): Brick {
+  const by = (xs: Float64Array, factor: number): Float64Array => xs.map((x) => x * factor);
+  return {
+    blocks: by(blocks, s),
+    whole: by(whole, s),
+    diagonal: diagonal.map((x) => x * s) as Brick['diagonal'],
+    largest,
+    stress: stress.map((x) => by(x, 1 / s)),
+    thermal: thermal.map((x) => by(x, s * s)),
+    thermalStress,
+  };
+}
+
 const unitStrain = (a: number): Matrix => Matrix.columnVector([0, 1, 2, 3, 4, 5].map((k) => (k === a ? 1 : 0)));
 
 /** Strains of a shape function with these derivatives, for its three directions. */

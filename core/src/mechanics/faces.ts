@@ -62,6 +62,8 @@ const PATCHES = 3;
 
 /** A place is on the part to within this share of its diagonal; a face looks along a normal from this cosine on. */
 const OFF = 0.02, LOOKS = 0.7;
+/** Half a brick, and a hair. */
+const HALF = 0.5 + 1e-6;
 
 /** Faces of the part on its grid: pressed and held where they are. */
 export class Faces {
@@ -221,7 +223,7 @@ export class Faces {
 
   /** Nodes within half a brick of a place are held. @param rests only against moving in or out */
   hold(at: At, rests: boolean, held: Uint8Array, near: Uint8Array): Seat {
-    const { nodes, nodePlace, low, size } = this.grid;
+    const { nodes } = this.grid;
     const found = new Map<number, Vec3>();
     const samples = this.samples(at);
     for (const sample of samples) {
@@ -231,16 +233,21 @@ export class Faces {
       for (let k = 0; k < 8; k++) {
         const node = nodes[8 * brick.b + k];
         near[node] = 1;
-        // How far the node is from the plane of the face there, in bricks along the normal; at an edge also from the other face.
-        const away = (way: Vec3): number =>
-          [0, 1, 2].reduce((s, a) => s + Math.abs(((low[a] + nodePlace[3 * node + a] * size[a] - p[a]) * way[a]) / size[a]), 0);
-        if (away(normal) > 0.5 + 1e-6 || away(out) > 0.5 + 1e-6) continue;
+        if (this.offPlane(node, p, normal) > HALF || (out !== normal && this.offPlane(node, p, out) > HALF)) continue;
         if (!found.has(node)) found.set(node, normal);
         for (let a = 0; a < 3; a++) if (!rests || Math.abs(normal[a]) > 0.7) held[3 * node + a] = 1;
       }
     }
     if (!found.size) throw new MechanicsError('A support is not on the part, or so oblique that it holds along no axis.');
     return { ...this.seat(found), area_mm2: samples.reduce((s, { weight }) => s + weight, 0) };
+  }
+
+  /** How far a node is from the plane of the face at a place, in bricks along a normal of it; at an edge there are two. */
+  private offPlane(node: number, p: Vec3, way: Vec3): number {
+    const { nodePlace, low, size } = this.grid;
+    let away = 0;
+    for (let a = 0; a < 3; a++) away += Math.abs(((low[a] + nodePlace[3 * node + a] * size[a] - p[a]) * way[a]) / size[a]);
+    return away;
   }
 
   private seat(found: ReadonlyMap<number, Vec3>): Omit<Seat, 'area_mm2'> {

@@ -4,6 +4,7 @@ import { meshOf } from '../make/kernel';
 import { box, rotated } from '../shape/testing';
 import type { Vec3 } from '../shape/turn';
 import { isotropic, type Load, mechanics, MechanicsError, type MechanicsInput, type Support } from './index';
+import { brickOf, enlarged, stiffnessOf } from './brick';
 import { Solutions } from './mechanics';
 import { layered } from './unit-loads';
 
@@ -20,6 +21,20 @@ const L = 100, B = 10, H = 8;
 const BAR = box(L, B, H);
 const ROOT: Support[] = [fixed([0, B / 2, H / 2], [-1, 0, 0])];
 const END: [Vec3, Vec3] = [[L, B / 2, H / 2], [1, 0, 0]];
+
+describe('a brick', () => {
+  it('enlarged is what one of longer edges is, worked out anew', () => {
+    const d = stiffnessOf(layered(2000, 900));
+    const [grown, anew] = [enlarged(brickOf(d, [1, 2, 3]), 2), brickOf(d, [2, 4, 6])];
+    const near = (a: ArrayLike<number>, b: ArrayLike<number>): void => {
+      const most = Math.max(...Array.from(b, Math.abs));
+      for (let i = 0; i < b.length; i++) expect(Math.abs(a[i] - b[i])).toBeLessThan(1e-10 * most);
+    };
+    for (const part of ['blocks', 'whole', 'diagonal'] as const) near(grown[part], anew[part]);
+    for (const part of ['stress', 'thermal', 'thermalStress'] as const) anew[part].forEach((x, i) => near(grown[part][i], x));
+    expect(grown.largest).toBeCloseTo(anew.largest, 10);
+  });
+});
 
 describe('a solid on a grid of bricks', () => {
   it('is stretched evenly, to the digit, with its sides drawing in (patch test)', () => {

@@ -1,5 +1,5 @@
 import type { Matrix } from 'ml-matrix';
-import { type Brick, brickOf, MechanicsError } from './brick';
+import { type Brick, brickOf, enlarged, MechanicsError } from './brick';
 import { type Grid, number } from './grid';
 
 /** Nodes of the coarsest grid, at most: it is solved directly. */
@@ -16,6 +16,7 @@ export interface Stuff {
   /** Of each brick, how much of the stiffness of one that is full of it. */
   factor: Float32Array;
 }
+type Filled = Stuff & { brick: Brick };
 
 /** Stiffnesses of bricks that hold several materials. */
 interface Mixtures {
@@ -30,7 +31,7 @@ const MOST_MIXED = 60_000;
 interface Level {
   grid: Grid;
   /** What its bricks are filled with: their stiffnesses add up. */
-  stuffs: readonly (Stuff & { brick: Brick })[];
+  stuffs: readonly Filled[];
   /** 1 for a direction of a node that is held. */
   held: Uint8Array;
   inverse: Float32Array;
@@ -70,7 +71,7 @@ export class Elasticity {
   /** @param stuffs at least one. @param held 1 for each direction of each node that is held */
   constructor(grid: Grid, stuffs: readonly Stuff[], held: Uint8Array) {
     if (!held.some((x) => x)) throw new MechanicsError('Nothing holds the part: say where it is fixed or rests.');
-    let level = this.level(grid, stuffs, held, true);
+    let level = this.level(grid, stuffs.map((f) => ({ ...f, brick: brickOf(f.stiffness, grid.size) })), held, true);
     this.levels.push(level);
     while (level.grid.count > COARSEST) {
       const next = this.coarser(level);
@@ -170,9 +171,8 @@ export class Elasticity {
     }
   }
 
-  private level(grid: Grid, given: readonly Stuff[], held: Uint8Array, finest = false): Level {
+  private level(grid: Grid, stuffs: readonly Filled[], held: Uint8Array, finest = false): Level {
     const n = 3 * grid.count;
-    const stuffs = given.map((s) => ({ ...s, brick: brickOf(s.stiffness, grid.size) }));
     const diagonal = new Float64Array(n);
     for (const { factor, brick } of stuffs) {
       for (let b = 0; b < grid.bricks; b++)
@@ -208,10 +208,11 @@ export class Elasticity {
     const full = new Float32Array(n[0] * n[1] * n[2]);
     for (let b = 0; b < g.bricks; b++) if (stuffs.some(({ factor }) => factor[b] > 0)) full[parent(b)] = 1;
     const grid = number(n, g.size.map((s, a) => steps[a] * s) as [number, number, number], g.low, full);
-    const own = stuffs.map(({ stiffness, factor }): Stuff => {
+    const all = steps.every((s) => s === steps[0]);
+    const own = stuffs.map(({ stiffness, factor, brick }): Filled => {
       const mean = new Float32Array(grid.bricks);
       for (let b = 0; b < g.bricks; b++) if (factor[b] > 0) mean[grid.brickAt[parent(b)]] += factor[b] / of;
-      return { stiffness, factor: mean };
+      return { stiffness, factor: mean, brick: all ? enlarged(brick, steps[0]) : brickOf(stiffness, grid.size) };
     });
     const ownHeld = new Uint8Array(3 * grid.count);
     for (let k = 0; k < g.count; k++) {
