@@ -9,7 +9,6 @@ import { ShopService } from '../../data/shop.service';
 /** Bricks of the answer that comes within a second. */
 const AT_ONCE = 2500;
 const keysOf = (todo: readonly ToSolve[]): string => todo.map((x) => `${x.key} ${JSON.stringify(x.ask.classes)}`).join();
-const tableOf = (todo: readonly ToSolve[]): string => todo.map((x) => x.key).join();
 
 /**
  * Loads of size one on the open part, of which sizes and materials make an answer for all ways: first those that are compared, on few bricks, at once; then all on
@@ -30,15 +29,15 @@ export class Solving {
   }, { equal: (a, b) => keysOf(a) === keysOf(b) });
 
   private running = false;
-  /** The table that is being solved. */
-  private table = '';
+  /** Keys of what is being solved. */
+  private asked: readonly string[] = [];
   private left = '';
 
   constructor() {
     effect(() => {
       const todo = this.todo();
       // What is under way answers to nothing any more.
-      if (this.running && todo.length && tableOf(todo) !== this.table) untracked(() => this.shapes.stopSolving());
+      if (this.running && this.isOther(todo)) untracked(() => this.shapes.stopSolving());
     });
   }
 
@@ -48,12 +47,12 @@ export class Solving {
     this.running = true;
     try {
       for (let todo = this.todo(); todo.length && keysOf(todo) !== this.left; todo = this.todo()) {
-        this.table = tableOf(todo);
+        this.asked = todo.map((x) => x.key);
         try {
           await this.solve(todo);
         } catch (e) {
           const now = this.todo();
-          if (!isGivenUp(e) || tableOf(now) === this.table || keysOf(now) === this.left) throw e;
+          if (!isGivenUp(e) || !this.isOther(now) || keysOf(now) === this.left) throw e;
         }
       }
     } finally {
@@ -70,6 +69,11 @@ export class Solving {
   again(): Promise<void> {
     this.left = '';
     return this.run();
+  }
+
+  /** There is something that nobody asked for when this was begun: what is done meanwhile only drops out. */
+  private isOther(todo: readonly ToSolve[]): boolean {
+    return todo.some((x) => !this.asked.includes(x.key));
   }
 
   private async solve(todo: readonly ToSolve[]): Promise<void> {
