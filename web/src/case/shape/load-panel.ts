@@ -43,7 +43,7 @@ const MOST_HARD = 5, SAME_MM = 3;
     <p class="hint">Solved on the part's own shape, walls and fill as priced, for all ways at once. Size may change afterwards at no cost; a place or a hold is solved anew.</p>
     <cu-load-table [onDrawing]="true" [ref]="ref()" [faces]="faces()" [marked]="marked()" [asking]="asking()" (askedFor)="ask($event)" />
     @if (solved()?.problem; as p) { <p class="notice" role="alert">It could not be solved: {{ p }} The sections stand in.</p> }
-    @else if (unsolved() && !shapes.stage()) { <p class="notice">The loads are not solved as the table stands: the sections stand in. <button type="button" class="link" (click)="solve.emit()">Solve them</button></p> }
+    @else if (unsolved() && !shapes.stage()) { <p class="notice">{{ anySolved() ? 'Not every way is solved as the table stands: for the others the sections stand in.' : 'The loads are not solved as the table stands: the sections stand in.' }} <button type="button" class="link" (click)="solve.emit()">Solve them</button></p> }
     @if (ways().length && ways()[0].rows.length) {
       <table class="sheet ways">
         <caption>What it comes to</caption>
@@ -106,6 +106,7 @@ export class LoadPanel {
     const s = solvedLoads(this.cases.doc()!);
     return [s.printed, s.solid].find((x) => x?.problem) ?? s.printed ?? s.solid;
   });
+  protected readonly anySolved = computed(() => this.ways().some((w) => w.rows.some((r) => r.error !== undefined)));
   /** Of the grid; the material scatters by more. */
   protected readonly accuracy = computed(() => {
     const rows = this.ways().flatMap((w) => w.rows.filter((r) => r.error !== undefined));
